@@ -1,0 +1,56 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "command/command.h"
+
+#include "command/verbs.h"
+
+#include <cmath>
+#include <memory>
+
+namespace hl {
+namespace {
+
+constexpr void (*kVerbs[])(CLI::App&, Session&) = {addLaps, addCorners, addSync, addNew, addCheck, addPlan, addRender, addPublish, addDemo};
+
+} // namespace
+
+double rounded(double v, int decimals) {
+    const double k = std::pow(10, decimals);
+    return std::round(v * k) / k;
+}
+
+Progress Session::progress() const {
+    auto last = std::make_shared<std::pair<int, std::string>>(-1, "");
+    auto& err = streams.err;
+    return {[last, &err](double share, const std::string& doing) {
+                const int tenth = static_cast<int>(share * 10);
+                if (tenth == last->first && doing == last->second) return;
+                *last = {tenth, doing};
+                err << "  " << static_cast<int>(share * 100) << " % " << doing << '\n' << std::flush;
+            },
+            {}};
+}
+
+int runCommand(const std::vector<std::string>& arguments, Streams streams) {
+    CLI::App app{"High Lantern, without a window: laps, corners, guides from a filmed lap and its log.", "highlantern"};
+    app.require_subcommand(1);
+    Session session{streams, false, {}, {}};
+    for (const auto add : kVerbs) add(app, session);
+    for (auto* verb : app.get_subcommands({})) verb->add_flag("--json", session.json, "Answer in JSON");
+    std::vector<std::string> reversed(arguments.rbegin(), arguments.rend());
+    try {
+        app.parse(reversed);
+    } catch (const CLI::ParseError& e) {
+        const int code = app.exit(e, streams.out, streams.err);
+        return code == 0 ? 0 : 2;
+    }
+    const auto answer = session.work();
+    if (!answer) {
+        streams.err << "highlantern: " << sentence(answer.error()) << " [" << answer.error().id << "]\n";
+        return answer.error().id.starts_with("usage.") ? 2 : 1;
+    }
+    if (session.json) streams.out << answer->dump(1) << '\n';
+    else session.tell(*answer, streams.out);
+    return 0;
+}
+
+} // namespace hl

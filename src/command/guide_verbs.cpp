@@ -1,0 +1,213 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// new, check, plan, render, publish, demo: from a film and a log to an edition.
+#include "command/verbs.h"
+#include "core/check/check.h"
+#include "jobs/bring_in.h"
+#include "jobs/publish.h"
+#include "standins/demo.h"
+#include "store/guide_file.h"
+
+#include <cmath>
+#include <memory>
+
+namespace hl {
+namespace {
+
+using json = nlohmann::ordered_json;
+namespace fs = std::filesystem;
+
+struct GuideArguments {
+    std::string guide, video, log, track, camera, out, car, title, conditions, tier;
+    int lap = -1, jobs = 0;
+    double from = 0, to = -1;
+    std::vector<std::string> pairs;
+};
+
+struct Desk {
+    Guide guide;
+    Material material;
+    std::unique_ptr<Narrator> narrator;
+    Cut cut;
+};
+
+Result<Desk> openDesk(const std::string& folder) {
+    auto guide = readGuide(folder);
+    if (!guide) return guide.error();
+    auto material = gather(guideFile(folder).parent_path(), *guide);
+    if (!material) return material.error();
+    auto narrator = scratchVoice();
+    if (!narrator) return narrator.error();
+    Desk d{std::move(*guide), std::move(*material), std::move(*narrator), {}};
+    d.cut = planCut(d.guide, d.material, *d.narrator);
+    return d;
+}
+
+json syncJson(const ClockTie& t) {
+    return {{"offset_s", rounded(t.offsetS, 5)}, {"drift_ppm", rounded(t.driftPpm, 2)}, {"uncertainty_ms", rounded(t.uncertaintyMs, 1)}, {"confidence", rounded(t.confidence, 3)}, {"method", t.method}};
+}
+
+Answer newAnswer(const GuideArguments& a, const Session& s) {
+    NewGuide wish{a.guide, a.video, a.log, {}, {}, {}, {}, {}};
+    if (!a.track.empty()) wish.track = a.track;
+    if (!a.camera.empty()) wish.camera = a.camera;
+    if (a.lap >= 0) wish.lap = a.lap;
+    for (const auto& text : a.pairs) {
+        const auto p = parsePair(text);
+        if (!p) return p.error();
+        wish.pairs.push_back(*p);
+    }
+    wish.scene.car = a.car, wish.scene.title = a.title, wish.scene.conditions = a.conditions;
+    const auto guide = bringIn(wish, s.progress());
+    if (!guide) return guide.error();
+    return json{{"guide", a.guide}, {"lap", guide->sources.lap}, {"corners", guide->corners.size()}, {"sync", syncJson(guide->sources.tie)}};
+}
+
+Answer checkAnswer(const GuideArguments& a) {
+    const auto guide = readGuide(a.guide);
+    if (!guide) return guide.error();
+    const auto material = gather(guideFile(a.guide).parent_path(), *guide);
+    if (!material) return material.error();
+    json list = json::array();
+    for (const auto& f : checkGuide(*guide, material->facts))
+        list.push_back({{"rule", f.rule}, {"severity", f.severity}, {"corner", f.corner ? json(f.corner) : json(nullptr)}, {"where", f.where}, {"message", f.message}, {"claim", f.claim}, {"measured", f.measured}});
+    return json{{"findings", list}};
+}
+
+Answer planAnswer(const GuideArguments& a) {
+    const auto d = openDesk(a.guide);
+    if (!d) return d.error();
+    json sections = json::array();
+    for (const auto& section : d->cut.sections) {
+        json shots = json::array(), words = json::array();
+        for (const auto& x : section.shots)
+            shots.push_back({{"kind", name(x.kind)}, {"start_s", rounded(seconds(x.start), 4)}, {"end_s", rounded(seconds(x.end), 4)}, {"footage_start_s", rounded(seconds(x.from), 4)}, {"footage_end_s", rounded(seconds(x.to), 4)}, {"rate", x.rate}});
+        for (const auto& w : section.spoken) words.push_back({{"beat", w.beat}, {"start_s", rounded(seconds(w.start), 4)}, {"end_s", rounded(seconds(w.end), 4)}, {"text", w.text}});
+        sections.push_back({{"kind", name(section.kind)}, {"corner", section.corner ? json(section.corner) : json(nullptr)}, {"start_s", rounded(seconds(section.start), 4)}, {"end_s", rounded(seconds(section.end), 4)}, {"shots", shots}, {"words", words}});
+    }
+    return json{{"length_s", rounded(d->cut.lengthS, 4)}, {"bound_s", rounded(d->cut.boundS, 4)}, {"sections", sections}};
+}
+
+Answer renderAnswer(const GuideArguments& a, const Session& s) {
+    auto d = openDesk(a.guide);
+    if (!d) return d.error();
+    RenderWish wish;
+    wish.out = a.out, wish.fromS = a.from, wish.toS = a.to, wish.jobs = a.jobs;
+    const auto r = render(d->guide, d->material, d->cut, *d->narrator, wish, s.progress());
+    if (!r) return r.error();
+    return json{{"file", r->file.string()}, {"frames", r->frames}, {"seconds", rounded(r->seconds, 3)}, {"wall_s", rounded(r->wallS, 2)}};
+}
+
+Answer publishAnswer(const GuideArguments& a, const Session& s) {
+    if (!a.tier.empty() && a.tier != "all") return Error{"usage.tier", "the tier \"" + a.tier + "\" does not exist", "--tier", "all"};
+    auto d = openDesk(a.guide);
+    if (!d) return d.error();
+    const auto r = publishGuide(d->guide, d->material, d->cut, *d->narrator, a.out, {}, s.progress());
+    if (!r) return r.error();
+    json files = json::array();
+    for (const auto& f : r->files) files.push_back((fs::path(a.out) / f).string());
+    return json{{"files", files}};
+}
+
+Answer demoAnswer(const GuideArguments& a, const Session& s) {
+    const fs::path folder = a.guide, guide = folder / "saltmarrow-guide";
+    const auto progress = s.progress();
+    const auto files = standin::makeDemo(folder, [&](double share, const char* doing) {
+        progress.report(share, doing);
+        return true;
+    });
+    if (!files) return files.error();
+    std::error_code ec;
+    if (!fs::exists(guideFile(guide), ec)) {
+        NewGuide wish{guide, files->video, files->log, files->track, {}, {}, {}, {}};
+        wish.scene = {"Saltmarrow Ring, corner by corner", "Saltmarrow Coaching", "Saltmarrow Ring", "Pellow 210", "Estuary Cup, round 3", "dry, 14 degrees, light westerly wind, warm tyres", false};
+        const auto made = bringIn(wish, progress);
+        if (!made) return made.error();
+    }
+    return json{{"guide", guide.string()}};
+}
+
+CLI::App* guideVerb(CLI::App& app, const char* name, const char* help, std::shared_ptr<GuideArguments>& a) {
+    a = std::make_shared<GuideArguments>();
+    auto* verb = app.add_subcommand(name, help);
+    verb->add_option("guide", a->guide, "The guide's folder")->required();
+    return verb;
+}
+
+} // namespace
+
+void addNew(CLI::App& app, Session& s) {
+    std::shared_ptr<GuideArguments> a;
+    auto* verb = guideVerb(app, "new", "Make a guide from a film and its log", a);
+    verb->add_option("--video", a->video, "The onboard film")->required();
+    verb->add_option("--log", a->log, "The car's log")->required();
+    verb->add_option("--track", a->track, "A track file (GeoJSON)");
+    verb->add_option("--camera", a->camera, "Where the camera sits and how wide it sees (JSON)");
+    verb->add_option("--lap", a->lap, "The filmed lap, when it is not to be found by sound");
+    verb->add_option("--pair", a->pairs, "FOOTAGE_SECONDS:LAP_METRES, twice or more, instead of the sound");
+    verb->add_option("--car", a->car, "The car's name");
+    verb->add_option("--title", a->title, "The guide's title");
+    verb->add_option("--conditions", a->conditions, "Weather, temperature, tyres");
+    verb->callback([&s, a] {
+        s.work = [a, &s] { return newAnswer(*a, s); };
+        s.tell = [](const json& j, std::ostream& out) { out << j["guide"].get<std::string>() << ": lap " << j["lap"].get<int>() << ", " << j["corners"].get<int>() << " corners, tied within " << j["sync"]["uncertainty_ms"].get<double>() << " ms\n"; };
+    });
+}
+
+void addCheck(CLI::App& app, Session& s) {
+    std::shared_ptr<GuideArguments> a;
+    auto* verb = guideVerb(app, "check", "Hold the words against what was measured", a);
+    verb->callback([&s, a] {
+        s.work = [a] { return checkAnswer(*a); };
+        s.tell = [](const json& j, std::ostream& out) {
+            for (const auto& f : j["findings"]) out << f["severity"].get<std::string>() << "  " << f["message"].get<std::string>() << "  [" << f["rule"].get<std::string>() << "]\n";
+            out << j["findings"].size() << " findings\n";
+        };
+    });
+}
+
+void addPlan(CLI::App& app, Session& s) {
+    std::shared_ptr<GuideArguments> a;
+    auto* verb = guideVerb(app, "plan", "Plan the cut", a);
+    verb->callback([&s, a] {
+        s.work = [a] { return planAnswer(*a); };
+        s.tell = [](const json& j, std::ostream& out) { out << "guide " << j["length_s"].get<double>() << " s, shortest possible " << j["bound_s"].get<double>() << " s, " << j["sections"].size() << " sections\n"; };
+    });
+}
+
+void addRender(CLI::App& app, Session& s) {
+    std::shared_ptr<GuideArguments> a;
+    auto* verb = guideVerb(app, "render", "Render the guide's video", a);
+    verb->add_option("--out", a->out, "The video file")->required();
+    verb->add_option("--from", a->from, "Guide time to begin at, seconds");
+    verb->add_option("--to", a->to, "Guide time to end at, seconds");
+    verb->add_option("--jobs", a->jobs, "Encoder threads, 0 for all cores");
+    verb->callback([&s, a] {
+        s.work = [a, &s] { return renderAnswer(*a, s); };
+        s.tell = [](const json& j, std::ostream& out) { out << j["file"].get<std::string>() << ": " << j["frames"].get<long>() << " frames in " << j["wall_s"].get<double>() << " s\n"; };
+    });
+}
+
+void addPublish(CLI::App& app, Session& s) {
+    std::shared_ptr<GuideArguments> a;
+    auto* verb = guideVerb(app, "publish", "Publish an edition: page, video, clips, captions, data", a);
+    verb->add_option("--out", a->out, "The edition's folder")->required();
+    verb->add_option("--tier", a->tier, "Who it is for (all)");
+    verb->callback([&s, a] {
+        s.work = [a, &s] { return publishAnswer(*a, s); };
+        s.tell = [](const json& j, std::ostream& out) {
+            for (const auto& f : j["files"]) out << f.get<std::string>() << "\n";
+        };
+    });
+}
+
+void addDemo(CLI::App& app, Session& s) {
+    auto a = std::make_shared<GuideArguments>();
+    auto* verb = app.add_subcommand("demo", "Make the demo film, log, track and guide");
+    verb->add_option("folder", a->guide, "Where to put them")->required();
+    verb->callback([&s, a] {
+        s.work = [a, &s] { return demoAnswer(*a, s); };
+        s.tell = [](const json& j, std::ostream& out) { out << j["guide"].get<std::string>() << "\n"; };
+    });
+}
+
+} // namespace hl

@@ -1,0 +1,182 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// laps, corners, sync: what a log and a film show.
+#include "command/verbs.h"
+#include "core/corner/corner.h"
+#include "jobs/bring_in.h"
+#include "store/facts_json.h"
+#include "store/log_file.h"
+
+#include <iomanip>
+#include <memory>
+
+namespace hl {
+namespace {
+
+using json = nlohmann::ordered_json;
+
+struct LogArguments {
+    std::string log, track, lap = "best", video, method = "sound";
+    std::vector<std::string> pairs;
+};
+
+struct Opened {
+    CarLog log;
+    std::optional<Track> track;
+    LapList laps;
+    const Track* trackOrNull() const { return track ? &*track : nullptr; }
+};
+
+Result<Opened> open(const LogArguments& a) {
+    Opened o;
+    auto log = readLog(a.log);
+    if (!log) return log.error();
+    o.log = std::move(*log);
+    if (!a.track.empty()) {
+        auto track = readTrack(a.track);
+        if (!track) return track.error();
+        o.track = std::move(*track);
+        moveToPlane(o.log, *o.track);
+    }
+    auto laps = findLaps(o.log, o.trackOrNull());
+    if (!laps) {
+        auto e = laps.error();
+        e.where = a.log;
+        return e;
+    }
+    o.laps = std::move(*laps);
+    return o;
+}
+
+Result<Lap> chosenLap(const LapList& laps, const std::string& wish) {
+    if (wish == "best") return fastest(laps);
+    const bool digits = !wish.empty() && wish.size() < 7 && wish.find_first_not_of("0123456789") == std::string::npos;
+    if (!digits) return Error{"usage.lap", "\"" + wish + "\" is not a lap", "--lap", "a number or best"};
+    return numbered(laps, std::stoi(wish));
+}
+
+json notesOf(const CarLog& log) {
+    json notes = json::array();
+    for (const auto& n : log.notes) notes.push_back({{"line", n.line}, {"text", n.text}});
+    return notes;
+}
+
+Answer lapsAnswer(const LogArguments& a) {
+    const auto o = open(a);
+    if (!o) return o.error();
+    json list = json::array();
+    for (const auto& lap : o->laps.laps)
+        list.push_back({{"number", lap.number}, {"start_s", rounded(seconds(lap.start), 4)}, {"time_s", rounded(lap.time.count(), 4)}, {"complete", lap.complete}});
+    return json{{"track_length_m", rounded(o->laps.trackLengthM, 2)}, {"line", o->laps.line}, {"laps", list}, {"bad_rows", o->log.badRows}, {"notes", notesOf(o->log)}};
+}
+
+Answer cornersAnswer(const LogArguments& a) {
+    const auto o = open(a);
+    if (!o) return o.error();
+    const auto lap = chosenLap(o->laps, a.lap);
+    if (!lap) return lap.error();
+    const auto trace = traceOf(o->log, o->laps, *lap, o->trackOrNull());
+    if (!trace) return trace.error();
+    const auto corners = findCorners(*trace, o->trackOrNull());
+    if (!corners) return corners.error();
+    json list = json::array();
+    for (const auto& c : *corners)
+        list.push_back({{"number", c.number}, {"name", c.name}, {"direction", name(c.side)}, {"kind", c.kind}, {"complex", c.complex.empty() ? json(nullptr) : json(c.complex)},
+                        {"start_m", rounded(c.startM, 2)}, {"turn_in_m", rounded(c.turnInM, 2)}, {"apex_m", rounded(c.apexM, 2)}, {"end_m", rounded(c.endM, 2)},
+                        {"angle_deg", rounded(deg(c.angleRad), 1)}, {"min_radius_m", rounded(c.minRadiusM, 1)}, {"facts", factsToJson(measure(*trace, c))}});
+    return json{{"lap", lap->number}, {"track_length_m", rounded(o->laps.trackLengthM, 2)}, {"line", o->laps.line}, {"corners", list}};
+}
+
+Answer syncAnswer(const LogArguments& a, const Session& s) {
+    if (a.method != "sound") return Error{"usage.method", "the method \"" + a.method + "\" is not available", "--method", "sound, or two --pair"};
+    const auto o = open(a);
+    if (!o) return o.error();
+    Result<ClockTie> tie = Error{};
+    if (!a.pairs.empty()) {
+        const auto lap = chosenLap(o->laps, a.lap);
+        if (!lap) return lap.error();
+        const auto trace = traceOf(o->log, o->laps, *lap, o->trackOrNull());
+        if (!trace) return trace.error();
+        std::vector<HandPair> pairs;
+        for (const auto& text : a.pairs) {
+            const auto p = parsePair(text);
+            if (!p) return p.error();
+            pairs.push_back({at<FootageTime>(p->footageS), timeAt(*trace, p->atM)});
+        }
+        tie = syncByHand(pairs);
+    } else tie = lineUp(a.video, o->log, s.progress());
+    if (!tie) return tie.error();
+    return json{{"offset_s", rounded(tie->offsetS, 5)}, {"drift_ppm", rounded(tie->driftPpm, 2)}, {"uncertainty_ms", rounded(tie->uncertaintyMs, 1)}, {"confidence", rounded(tie->confidence, 3)}, {"method", tie->method}};
+}
+
+void tellLaps(const json& j, std::ostream& out) {
+    out << "Track " << j["track_length_m"].get<double>() << " m, line from " << j["line"].get<std::string>() << "\n";
+    for (const auto& lap : j["laps"])
+        out << "  lap " << std::setw(3) << lap["number"].get<int>() << "  " << std::fixed << std::setprecision(3) << std::setw(9) << lap["time_s"].get<double>() << " s" << (lap["complete"].get<bool>() ? "" : "  (not complete)") << "\n";
+    for (const auto& n : j["notes"]) out << "  note: " << (n["line"].get<int>() ? "line " + std::to_string(n["line"].get<int>()) + ": " : "") << n["text"].get<std::string>() << "\n";
+}
+
+void tellCorners(const json& j, std::ostream& out) {
+    out << "Lap " << j["lap"].get<int>() << ", " << j["corners"].size() << " corners\n" << std::fixed << std::setprecision(1);
+    const auto value = [&](const json& v, const char* unit) {
+        if (v.is_null()) out << "  -";
+        else out << "  " << v.get<double>() << unit;
+    };
+    for (const auto& c : j["corners"]) {
+        const auto& f = c["facts"];
+        out << std::setw(3) << c["number"].get<int>() << " " << c["name"].get<std::string>() << " (" << c["direction"].get<std::string>() << " " << c["kind"].get<std::string>() << "): brake";
+        value(f["brake_onset_m"], " m");
+        value(f["brake_peak_pct"], " %");
+        out << ", apex  " << c["apex_m"].get<double>() << " m, slowest";
+        value(f["min_speed_kmh"], " km/h");
+        out << ", power";
+        value(f["throttle_pickup_m"], " m");
+        out << "\n";
+    }
+}
+
+} // namespace
+
+Result<PairAtPlace> parsePair(const std::string& text) {
+    const auto colon = text.find(':');
+    try {
+        if (colon != std::string::npos) return PairAtPlace{std::stod(text.substr(0, colon)), std::stod(text.substr(colon + 1))};
+    } catch (const std::exception&) {
+    }
+    return Error{"usage.pair", "\"" + text + "\" is not a pair", "--pair", "footage seconds and lap metres, like 12.48:310"};
+}
+
+void addLaps(CLI::App& app, Session& s) {
+    auto* verb = app.add_subcommand("laps", "List the laps in a log");
+    auto a = std::make_shared<LogArguments>();
+    verb->add_option("log", a->log, "The log")->required();
+    verb->add_option("--track", a->track, "A track file (GeoJSON)");
+    verb->callback([&s, a] { s.work = [a] { return lapsAnswer(*a); }, s.tell = tellLaps; });
+}
+
+void addCorners(CLI::App& app, Session& s) {
+    auto* verb = app.add_subcommand("corners", "Find and measure the corners of a lap");
+    auto a = std::make_shared<LogArguments>();
+    verb->add_option("log", a->log, "The log")->required();
+    verb->add_option("--lap", a->lap, "Lap number, or best");
+    verb->add_option("--track", a->track, "A track file (GeoJSON)");
+    verb->callback([&s, a] { s.work = [a] { return cornersAnswer(*a); }, s.tell = tellCorners; });
+}
+
+void addSync(CLI::App& app, Session& s) {
+    auto* verb = app.add_subcommand("sync", "Tie a film's clock to a log's");
+    auto a = std::make_shared<LogArguments>();
+    verb->add_option("video", a->video, "The film")->required();
+    verb->add_option("log", a->log, "The log")->required();
+    verb->add_option("--method", a->method, "sound");
+    verb->add_option("--track", a->track, "A track file (GeoJSON)");
+    verb->add_option("--lap", a->lap, "The lap that pairs speak of");
+    verb->add_option("--pair", a->pairs, "FOOTAGE_SECONDS:LAP_METRES, twice or more, instead of the sound");
+    verb->callback([&s, a] {
+        s.work = [a, &s] { return syncAnswer(*a, s); };
+        s.tell = [](const json& j, std::ostream& out) {
+            out << "log time = " << j["offset_s"].get<double>() << " s + film time, drift " << j["drift_ppm"].get<double>() << " ppm, within " << j["uncertainty_ms"].get<double>() << " ms (" << j["method"].get<std::string>() << ")\n";
+        };
+    });
+}
+
+} // namespace hl

@@ -1,0 +1,63 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Corners of a lap and what the log shows in each.
+#pragma once
+#include "core/lap/trace.h"
+
+#include <map>
+#include <optional>
+#include <string>
+#include <vector>
+
+namespace hl {
+
+enum class Side { Left, Right };
+inline std::string_view name(Side s) { return s == Side::Left ? "left" : "right"; }
+
+/// A stretch of road from the approach to the next approach. All places are metres from the timing line; `startM`
+/// may be negative when the first corner's preparation lies before the line.
+struct Corner {
+    int number = 0;
+    std::string name;
+    Side side = Side::Left;
+    std::string kind;    ///< "hairpin", "bend", "sweeper", "kink"
+    std::string complex; ///< shared by neighbours driven as one: "5-6"; empty when alone
+    double startM = 0, turnInM = 0, apexM = 0, endM = 0;
+    double angleRad = 0;    ///< change of heading, positive
+    double minRadiusM = 0;  ///< of the driven line
+};
+
+/// A measured value with the half-width that holds in about 95 % of cases.
+struct Measured {
+    double value = 0, uncertainty = 0;
+};
+
+struct Shift {
+    double atM = 0;
+    int from = 0, to = 0;
+};
+
+struct Lift {
+    double fromM = 0, toM = 0;
+    double low = 0; ///< smallest throttle in it, 0..1
+};
+
+/// What one lap shows in one corner. A fact that is missing has its reason in `unmeasured` under its JSON key.
+struct CornerFacts {
+    std::optional<Measured> brakeOnsetM, brakePeak, brakeReleaseM, trailM; ///< peak 0..1
+    std::optional<Measured> minSpeed, minSpeedM, entrySpeed, exitSpeed;    ///< m/s
+    std::optional<int> minGear, entryGear;
+    std::vector<Shift> shifts;
+    std::optional<Measured> throttlePickupM, fullThrottleM;
+    std::vector<Lift> lifts;
+    std::optional<Measured> apexLateralM, entryLateralM, exitLateralM; ///< m from the centre line, left positive
+    std::map<std::string, std::string> unmeasured;
+};
+
+/// Corners of a lap from its curvature: hysteresis, heading change, then bounds from the pedals.
+/// Names come from the track when it has them. Errors: corners.no-turning (no position, yaw rate or lateral acceleration).
+Result<std::vector<Corner>> findCorners(const LapTrace& trace, const Track* track);
+
+CornerFacts measure(const LapTrace& trace, const Corner& corner);
+std::vector<CornerFacts> measureAll(const LapTrace& trace, const std::vector<Corner>& corners);
+
+} // namespace hl

@@ -1,0 +1,181 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The facts of one corner, each found by its own small function.
+#include "core/corner/corner.h"
+#include "core/corner/pedal_ramp.h"
+
+#include <algorithm>
+
+namespace hl {
+namespace {
+
+constexpr double kRealBraking = 0.12;  // a press that never gets this far is a drag, not the corner's braking
+constexpr double kFull = 0.97;         // throttle that counts as full
+constexpr double kLeastLift = 0.08;    // a dip of the throttle smaller than this is the foot's tremble
+constexpr double kGearSettleS = 0.06;  // a gear held for less is the lever passing through
+
+struct Window {
+    std::size_t a, b;
+};
+
+Window window(const LapTrace& t, double fromM, double toM) {
+    const auto a = static_cast<std::size_t>(std::lower_bound(t.s.begin(), t.s.end(), fromM) - t.s.begin());
+    const auto b = static_cast<std::size_t>(std::upper_bound(t.s.begin(), t.s.end(), toM) - t.s.begin());
+    return {a, std::max(a, b)};
+}
+
+double stepAt(const LapTrace& t, double s) {
+    const auto i = locate(t.s, s).i;
+    return i + 1 < t.s.size() ? t.s[i + 1] - t.s[i] : 1;
+}
+
+/// Braking from the pedal, or from deceleration (as a share of 1.2 g) when the log has no pedal.
+void measureBraking(const LapTrace& t, const Corner& c, CornerFacts& f) {
+    const bool pedal = !t.brake.empty();
+    std::vector<double> slowing;
+    if (!pedal)
+        for (const double a : smoothed(t.t, t.ax, 0.06)) slowing.push_back(std::max(0.0, (-a - 2.5) / (1.2 * kGravity)));
+    const auto found = presses(t.s, pedal ? t.brake : slowing, c.startM, c.apexM + 10, kRealBraking);
+    if (!pedal) {
+        f.unmeasured["brake_peak_pct"] = "the log has no brake channel";
+        f.unmeasured["trail_m"] = "the log has no brake channel";
+    }
+    if (found.empty()) {
+        for (const char* key : {"brake_onset_m", "brake_peak_pct", "brake_release_m", "trail_m"})
+            f.unmeasured.try_emplace(key, "no braking here");
+        return;
+    }
+    const auto main = std::max_element(found.begin(), found.end(), [](auto& a, auto& b) { return a.peak < b.peak; });
+    const double vagueness = pedal ? 0 : 6; // deceleration follows the foot by a few metres
+    f.brakeOnsetM = Measured{main->onsetM, main->onsetUncertaintyM + vagueness};
+    f.brakeReleaseM = Measured{main->releaseM, main->releaseUncertaintyM + vagueness};
+    if (!pedal) return;
+    f.brakePeak = Measured{main->peak, 0.01};
+    f.trailM = Measured{std::max(0.0, main->releaseM - c.turnInM), main->releaseUncertaintyM + 3};
+}
+
+void measureSpeeds(const LapTrace& t, const Corner& c, CornerFacts& f) {
+    const auto [a, b] = window(t, c.turnInM - 5, c.endM);
+    if (a >= b) {
+        for (const char* key : {"min_speed_kmh", "min_speed_m", "entry_speed_kmh", "exit_speed_kmh"})
+            f.unmeasured[key] = "the log does not reach this corner";
+        return;
+    }
+    const auto v = smoothed(t.t, t.v, 0.05);
+    std::size_t slowest = a;
+    for (auto i = a; i < b; ++i)
+        if (v[i] < v[slowest]) slowest = i;
+    // Within a hair of the minimum the place is a stretch; its middle is the fact, half its length the uncertainty.
+    std::size_t lo = slowest, hi = slowest;
+    while (lo > a && v[lo - 1] < v[slowest] + 0.03) --lo;
+    while (hi + 1 < b && v[hi + 1] < v[slowest] + 0.03) ++hi;
+    f.minSpeed = Measured{v[slowest], 0.1};
+    f.minSpeedM = Measured{(t.s[lo] + t.s[hi]) / 2, (t.s[hi] - t.s[lo]) / 2 + stepAt(t, t.s[slowest])};
+    f.entrySpeed = Measured{sampleAt(t.s, v, f.brakeOnsetM ? f.brakeOnsetM->value : c.turnInM), 0.2};
+    f.exitSpeed = Measured{sampleAt(t.s, v, c.endM), 0.2};
+}
+
+std::vector<Shift> shiftsIn(const LapTrace& t, double fromM, double toM) {
+    std::vector<Shift> shifts;
+    const auto [a, b] = window(t, fromM, toM);
+    if (a >= b) return shifts;
+    auto settled = static_cast<int>(std::lround(t.gear[a]));
+    for (auto i = a + 1; i < b; ++i) {
+        const auto g = static_cast<int>(std::lround(t.gear[i]));
+        if (g == settled || g <= 0) continue;
+        std::size_t j = i;
+        while (j + 1 < t.s.size() && t.t[j] - t.t[i] < kGearSettleS && std::lround(t.gear[j]) == g) ++j;
+        if (t.t[j] - t.t[i] < kGearSettleS && j + 1 < t.s.size()) continue;
+        if (settled > 0) shifts.push_back({(t.s[i - 1] + t.s[i]) / 2, settled, g});
+        settled = g;
+    }
+    return shifts;
+}
+
+void measureGears(const LapTrace& t, const Corner& c, CornerFacts& f) {
+    if (t.gear.empty()) {
+        f.unmeasured["min_gear"] = f.unmeasured["shifts"] = "the log has no gear channel";
+        return;
+    }
+    f.shifts = shiftsIn(t, c.startM, c.endM);
+    if (f.minSpeedM) f.minGear = static_cast<int>(std::lround(t.gear[locate(t.s, f.minSpeedM->value).i]));
+    f.entryGear = static_cast<int>(std::lround(t.gear[locate(t.s, f.brakeOnsetM ? f.brakeOnsetM->value : c.turnInM).i]));
+}
+
+/// Lifts are dips of the throttle after the first power and before it is full for good.
+void measureLifts(const LapTrace& t, double fromM, double toM, CornerFacts& f) {
+    const auto [a, b] = window(t, fromM, toM);
+    for (auto i = a; i < b; ++i) {
+        double high = t.throttle[i];
+        std::size_t j = i;
+        while (j + 1 < b && t.throttle[j + 1] <= t.throttle[j]) ++j;
+        const double low = t.throttle[j];
+        if (high - low < kLeastLift) {
+            i = std::max(i, j);
+            continue;
+        }
+        std::size_t k = j;
+        while (k + 1 < b && t.throttle[k] < high - 0.02 && t.throttle[k + 1] >= low - 0.02) ++k;
+        f.lifts.push_back({t.s[i], t.s[k], low});
+        i = k;
+    }
+}
+
+void measurePower(const LapTrace& t, const Corner& c, CornerFacts& f) {
+    if (t.throttle.empty()) {
+        for (const char* key : {"throttle_pickup_m", "full_throttle_m", "lifts"})
+            f.unmeasured[key] = "the log has no throttle channel";
+        return;
+    }
+    const auto [a, b] = window(t, f.brakeReleaseM ? f.brakeReleaseM->value - 25 : c.turnInM, c.endM);
+    // Power begins after the lowest throttle of the corner.
+    std::size_t rest = a;
+    for (auto i = a; i < b; ++i)
+        if (t.throttle[i] < t.throttle[rest] - 1e-3 && t.s[i] < c.apexM + 60) rest = i;
+    if (a >= b || t.throttle[rest] > kFull) {
+        f.unmeasured["throttle_pickup_m"] = "the throttle stays open here";
+        f.unmeasured["full_throttle_m"] = "the throttle stays open here";
+        return;
+    }
+    std::size_t full = rest;
+    while (full < b && t.throttle[full] < kFull) ++full;
+    const double toM = std::min(c.endM, full < b ? t.s[full] + 2 : c.endM);
+    std::vector<double> opened(t.throttle);
+    for (auto& v : opened) v = std::max(0.0, v - t.throttle[rest]);
+    const auto found = presses(t.s, opened, t.s[rest], toM, 0.06);
+    if (found.empty()) f.unmeasured["throttle_pickup_m"] = "no power before the end of the corner";
+    else f.throttlePickupM = Measured{found.front().onsetM, found.front().onsetUncertaintyM + 1};
+    if (full < b) f.fullThrottleM = Measured{t.s[full], stepAt(t, t.s[full])};
+    else f.unmeasured["full_throttle_m"] = "the throttle is not full before the end of the corner";
+    if (f.throttlePickupM) measureLifts(t, f.throttlePickupM->value, c.endM, f);
+}
+
+void measureLine(const LapTrace& t, const Corner& c, CornerFacts& f) {
+    if (t.lateral.empty()) {
+        for (const char* key : {"apex_lateral_m", "entry_lateral_m", "exit_lateral_m"})
+            f.unmeasured[key] = "the road's edges are not known";
+        return;
+    }
+    f.apexLateralM = Measured{sampleAt(t.s, t.lateral, c.apexM), 0.3};
+    f.entryLateralM = Measured{sampleAt(t.s, t.lateral, c.turnInM), 0.3};
+    f.exitLateralM = Measured{sampleAt(t.s, t.lateral, c.endM), 0.3};
+}
+
+} // namespace
+
+CornerFacts measure(const LapTrace& trace, const Corner& corner) {
+    CornerFacts f;
+    measureBraking(trace, corner, f);
+    measureSpeeds(trace, corner, f);
+    measureGears(trace, corner, f);
+    measurePower(trace, corner, f);
+    measureLine(trace, corner, f);
+    return f;
+}
+
+std::vector<CornerFacts> measureAll(const LapTrace& trace, const std::vector<Corner>& corners) {
+    std::vector<CornerFacts> facts;
+    for (const auto& c : corners) facts.push_back(measure(trace, c));
+    return facts;
+}
+
+} // namespace hl

@@ -1,0 +1,61 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What is drawn over the footage at one moment of the guide, as plain numbers. Painting it is somebody else's job.
+#pragma once
+#include "core/cut/cut.h"
+#include "core/cut/project.h"
+
+namespace hl {
+
+/// A marker where it stands in this picture, in pixels of a 1280x720 frame.
+struct MarkOnScreen {
+    MarkerKind kind = MarkerKind::Ring;
+    int id = 0;
+    std::vector<Vec2> points; ///< ring: centre; posts and gate: left foot, left top, right top, right foot; kerb: outline
+    double sizePx = 0;        ///< ring radius; height of posts
+    double aheadM = 0;
+    std::string label;
+    bool speaking = false;    ///< the beat now spoken is about this place
+};
+
+struct InputStrip {
+    double fromM = 0, toM = 0, nowM = 0;
+    std::vector<double> atM, throttle, brake; ///< empty pedals where the log has none
+};
+
+struct Live {
+    std::optional<double> speed, brake, throttle; ///< m/s; 0..1
+    std::optional<int> gear;
+};
+
+struct PlanInset {
+    std::vector<Vec2> left, right, driven; ///< m, centred on the car, driving upwards
+    double scaleM = 60;                    ///< m from the centre to the edge
+};
+
+struct SceneAt {
+    SectionKind section = SectionKind::Card;
+    const GuideCorner* corner = nullptr;
+    FootageTime footage{};
+    double rate = 1;
+    double atM = 0;
+    std::string caption, cardTitle, cardText;
+    bool card = false;
+    std::vector<MarkOnScreen> marks;
+    InputStrip strip;
+    Live live;
+    PlanInset inset;
+};
+
+/// All that composing needs besides the guide: the lap as measured and the road it was driven on.
+struct Stage {
+    const Guide& guide;
+    const LapTrace& trace;
+    const Track* road = nullptr; ///< nothing is projected without one
+    const RoadClock& clock;
+};
+
+SceneAt compose(const Stage& stage, const Cut& cut, GuideTime t);
+/// The picture at a place of the lap without any cut: the corner station's view.
+SceneAt composeAt(const Stage& stage, const GuideCorner* corner, FootageTime t);
+
+} // namespace hl

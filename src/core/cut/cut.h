@@ -1,0 +1,79 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The plan of a finished guide: which footage is shown when, how fast, and what is said meanwhile.
+#pragma once
+#include "core/guide/guide.h"
+
+#include <functional>
+
+namespace hl {
+
+enum class ShotKind { Footage, Freeze, Card };
+enum class SectionKind { Card, Lap, WalkThrough, Run };
+std::string_view name(ShotKind k);
+std::string_view name(SectionKind k);
+
+/// `rate` is footage seconds per guide second: 1, 0.5, 0.25, or 0 for a frame that stands.
+struct Shot {
+    ShotKind kind = ShotKind::Footage;
+    GuideTime start{}, end{};
+    FootageTime from{}, to{};
+    double rate = 1;
+    int beat = 0; ///< the beat spoken over it; 0 for none
+};
+
+struct Spoken {
+    int beat = 0, corner = 0;
+    std::string text;
+    bool cue = false;
+    GuideTime start{}, end{};
+};
+
+struct Section {
+    SectionKind kind = SectionKind::Card;
+    int corner = 0; ///< 0 for the whole lap
+    GuideTime start{}, end{};
+    std::vector<Shot> shots;
+    std::vector<Spoken> spoken;
+};
+
+struct Cut {
+    std::vector<Section> sections;
+    double lengthS = 0;
+    double boundS = 0; ///< no plan with the same sections and words can be shorter
+};
+
+/// Metres along the lap and the footage time at which the car is there; both ascending.
+struct RoadClock {
+    std::vector<double> metres, footageS;
+    double footageLengthS = 0;
+    FootageTime footage(double atM) const;
+    double metre(FootageTime t) const;
+};
+RoadClock roadClock(const LapTrace& trace, const ClockTie& tie, Seconds footageLength);
+
+struct CutSettings {
+    double pauseS = 0.25;       ///< silence after each beat
+    double slowest = 0.25;      ///< slowest moving picture
+    double visibleFarM = 90;    ///< a place further ahead than this is too small to talk about
+    double visibleNearM = 9;    ///< nearer than this it has gone under the bonnet
+    double cardS = 3;           ///< opening card
+};
+
+using SpeechTime = std::function<double(const std::string&)>; ///< seconds a text takes to speak
+
+/// The planner's interface; the exact method will take this one's place.
+using Planner = std::function<Cut(const Guide&, const RoadClock&, const SpeechTime&, const CutSettings&)>;
+
+/// First version: beat after beat, each played as fast as its words allow.
+Cut planBeatByBeat(const Guide& guide, const RoadClock& clock, const SpeechTime& speech, const CutSettings& settings);
+
+struct Moment {
+    const Section* section = nullptr;
+    const Shot* shot = nullptr;
+    FootageTime footage{};
+};
+/// What is on screen at a guide time; the last shot beyond the end. Section is null for an empty cut.
+Moment momentAt(const Cut& cut, GuideTime t);
+const Spoken* spokenAt(const Cut& cut, GuideTime t);
+
+} // namespace hl

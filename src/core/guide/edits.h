@@ -1,0 +1,52 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Every edit is a function Guide -> Guide. An id or number that does not exist leaves the guide as it was.
+#pragma once
+#include "core/guide/guide.h"
+
+#include <functional>
+
+namespace hl {
+
+Guide withWords(Guide g, int beatId, std::string words);
+Guide withCue(Guide g, int beatId, std::string cue);
+Guide withBeatAt(Guide g, int beatId, double atM);       ///< kept inside its corner; beats stay in road order
+Guide withNewBeat(Guide g, int corner, double atM, std::string words);
+Guide withoutBeat(Guide g, int beatId);
+Guide withAdvice(Guide g, int corner, Advice advice);    ///< replaces the row of the same topic
+Guide withCornerName(Guide g, int corner, std::string name);
+Guide withConsequence(Guide g, int corner, int rating);  ///< clamped to 0..3
+Guide withScene(Guide g, Scene scene);
+Guide withFrameRate(Guide g, int frameRate);
+Guide withWholeLapFirst(Guide g, bool first);
+
+/// What was done, with a sentence for the undo menu.
+struct Edit {
+    std::string what;
+    std::function<Guide(Guide)> apply;
+};
+
+/// Undo and redo over whole values. Guides are small; a thousand of them fit in a few megabytes.
+class History {
+  public:
+    explicit History(Guide g) : now_(std::move(g)), saved_(0) {}
+    const Guide& now() const { return now_; }
+    void apply(const Edit& e);
+    bool undo();
+    bool redo();
+    std::string undoText() const { return past_.empty() ? std::string() : past_.back().what; }
+    std::string redoText() const { return future_.empty() ? std::string() : future_.back().what; }
+    bool changedSinceSave() const { return saved_ != static_cast<long>(past_.size()); }
+    void markSaved() { saved_ = static_cast<long>(past_.size()); }
+    void markUnsaved() { saved_ = -1; } ///< the document differs from its file, e.g. after a recovery
+
+  private:
+    struct Step {
+        std::string what;
+        Guide other; ///< the guide before (past) or after (future) the step
+    };
+    Guide now_;
+    std::vector<Step> past_, future_;
+    long saved_;
+};
+
+} // namespace hl

@@ -1,0 +1,40 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/guide/guide.h"
+
+#include <array>
+
+namespace hl {
+namespace {
+
+constexpr std::array<std::string_view, 11> kTopicKeys = {"approach", "brake", "gears", "turn-in", "apex", "slowest", "power", "exit", "kerb", "limits", "free"};
+constexpr std::array<std::string_view, 7> kMarkerKeys = {"ring", "brake-posts", "turn-gate", "apex-drop", "kerb-block", "gear-keystone", "exit-posts"};
+
+template <class Enum, std::size_t N> std::optional<Enum> find(const std::array<std::string_view, N>& keys, std::string_view key) {
+    for (std::size_t i = 0; i < N; ++i)
+        if (keys[i] == key) return static_cast<Enum>(i);
+    return std::nullopt;
+}
+
+} // namespace
+
+std::string_view key(Topic t) { return kTopicKeys.at(static_cast<std::size_t>(t)); }
+std::optional<Topic> topicOf(std::string_view k) { return find<Topic>(kTopicKeys, k); }
+std::string_view key(MarkerKind k) { return kMarkerKeys.at(static_cast<std::size_t>(k)); }
+std::optional<MarkerKind> markerKindOf(std::string_view k) { return find<MarkerKind>(kMarkerKeys, k); }
+
+const GuideCorner* cornerNumbered(const Guide& g, int number) {
+    for (const auto& c : g.corners)
+        if (c.number == number) return &c;
+    return nullptr;
+}
+
+const Beat* beatWithId(const Guide& g, int id) {
+    for (const auto& c : g.corners)
+        for (const auto& b : c.beats)
+            if (b.id == id) return &b;
+    return nullptr;
+}
+
+std::string title(const GuideCorner& c) { return std::to_string(c.number) + (c.name.empty() ? "" : " " + c.name); }
+
+} // namespace hl

@@ -1,0 +1,36 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Cutting a log into laps at the timing line.
+#pragma once
+#include "core/log/car_log.h"
+#include "core/track/track.h"
+#include "core/units/result.h"
+
+namespace hl {
+
+struct Lap {
+    int number = 0;   ///< the log's own; without a lap column the out lap is 0 and timed laps count from 1
+    LogTime start{};  ///< interpolated between samples
+    Seconds time{};
+    bool complete = false; ///< from line to line
+};
+
+struct LapList {
+    std::vector<Lap> laps;
+    double trackLengthM = 0;
+    std::string line; ///< how the line was known: "track", "log" (lap or distance column), "assumed", "none"
+};
+
+/// Errors: laps.no-way (the log can neither be placed on a road nor has a lap, distance or speed column).
+Result<LapList> findLaps(const CarLog& log, const Track* track);
+
+/// The lap with that number, or the fastest complete one. Errors: laps.none-complete, laps.no-such.
+Result<Lap> fastest(const LapList& list);
+Result<Lap> numbered(const LapList& list, int number);
+
+/// Metres since the start of the log from the best source it has: speed, positions or an odometer.
+std::vector<double> travelled(const CarLog& log);
+
+/// The log's positions moved onto the track's plane (same origin).
+void moveToPlane(CarLog& log, const Track& track);
+
+} // namespace hl

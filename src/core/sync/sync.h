@@ -1,0 +1,39 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Tying the footage's clock to the log's: log_time = offset + footage_time * (1 + drift).
+#pragma once
+#include "core/log/car_log.h"
+#include "core/sync/sound.h"
+#include "core/units/result.h"
+
+#include <functional>
+#include <string>
+
+namespace hl {
+
+struct ClockTie {
+    double offsetS = 0;      ///< log time at footage time zero
+    double driftPpm = 0;     ///< how much faster the log's clock runs, parts per million
+    double uncertaintyMs = 0;///< half-width that holds in about 95 % of cases
+    double confidence = 0;   ///< 0..1; below kSureEnough it must not be trusted
+    std::string method;      ///< "sound", "hand", "none"
+
+    LogTime log(FootageTime t) const { return at<LogTime>(offsetS + seconds(t) * (1 + driftPpm * 1e-6)); }
+    FootageTime footage(LogTime t) const { return at<FootageTime>((seconds(t) - offsetS) / (1 + driftPpm * 1e-6)); }
+};
+inline constexpr double kSureEnough = 0.25;
+
+/// Engine note against the log's engine speed. The sound is turned into a map of how strongly each fundamental is
+/// present over time; for every offset (and firing ratio) the map is read along the note the log predicts.
+/// Errors: sync.no-engine-speed, sync.too-short, sync.not-sure.
+Result<ClockTie> syncBySound(const Sound& sound, const CarLog& log);
+
+/// One moment seen in the footage and found in the log.
+struct HandPair {
+    FootageTime footage{};
+    LogTime log{};
+};
+/// Least squares through two or more pairs; with two less than 20 s apart the drift is taken as nought.
+/// Errors: sync.too-few-pairs.
+Result<ClockTie> syncByHand(const std::vector<HandPair>& pairs);
+
+} // namespace hl

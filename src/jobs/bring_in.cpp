@@ -1,0 +1,168 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "jobs/bring_in.h"
+
+#include "core/words/draft.h"
+#include "media/sound.h"
+#include "media/video_reader.h"
+#include "store/files.h"
+#include "store/guide_file.h"
+#include "store/log_file.h"
+
+#include <unistd.h>
+
+namespace hl {
+namespace fs = std::filesystem;
+namespace {
+
+struct Sourced {
+    CarLog log;
+    std::optional<Track> track;
+    LapList laps;
+    VideoInfo video;
+    const Track* trackOrNull() const { return track ? &*track : nullptr; }
+};
+
+Result<Sourced> readSources(const NewGuide& wish) {
+    Sourced s;
+    auto video = VideoReader::open(wish.video, 1);
+    if (!video) return video.error();
+    s.video = video->info();
+    auto log = readLog(wish.log);
+    if (!log) return log.error();
+    s.log = std::move(*log);
+    if (wish.track) {
+        auto track = readTrack(*wish.track);
+        if (!track) return track.error();
+        s.track = std::move(*track);
+        moveToPlane(s.log, *s.track);
+    }
+    auto laps = findLaps(s.log, s.trackOrNull());
+    if (!laps) return laps.error();
+    s.laps = std::move(*laps);
+    return s;
+}
+
+/// Seconds of a lap that the film shows.
+double filmed(const Lap& lap, const ClockTie& tie, Seconds length) {
+    const double from = std::max(seconds(tie.log(at<FootageTime>(0))), seconds(lap.start));
+    const double to = std::min(seconds(tie.log(at<FootageTime>(length.count()))), seconds(lap.start + lap.time));
+    return std::max(0.0, to - from);
+}
+
+/// The fastest complete lap that is wholly in the film, else the one it shows most of.
+Result<Lap> filmedLap(const Sourced& s, const ClockTie& tie) {
+    const Lap *whole = nullptr, *most = nullptr;
+    for (const auto& lap : s.laps.laps) {
+        const double shown = filmed(lap, tie, s.video.length);
+        if (shown > lap.time.count() - 0.5 && lap.complete && (!whole || lap.time < whole->time)) whole = &lap;
+        if (shown > 1 && (!most || shown > filmed(*most, tie, s.video.length))) most = &lap;
+    }
+    if (whole) return *whole;
+    if (most) return *most;
+    return Error{"bring-in.no-lap", "the film shows none of the log's laps", "", "a film of this log"};
+}
+
+Result<ClockTie> tieByPairs(const NewGuide& wish, const Sourced& s) {
+    const auto lap = wish.lap ? numbered(s.laps, *wish.lap) : fastest(s.laps);
+    if (!lap) return lap.error();
+    const auto trace = traceOf(s.log, s.laps, *lap, s.trackOrNull());
+    if (!trace) return trace.error();
+    std::vector<HandPair> pairs;
+    for (const auto& p : wish.pairs) pairs.push_back({at<FootageTime>(p.footageS), timeAt(*trace, p.atM)});
+    return syncByHand(pairs);
+}
+
+Scene filledScene(Scene scene, const Sourced& s) {
+    if (scene.track.empty() && s.track) scene.track = s.track->name;
+    if (scene.title.empty()) scene.title = scene.track.empty() ? "New guide" : scene.track + ", corner by corner";
+    if (s.track) scene.realTrack = s.track->real;
+    return scene;
+}
+
+Status copyInto(const fs::path& from, const fs::path& to) {
+    const auto bytes = readFile(from);
+    return bytes ? writeFile(to, *bytes) : Status(bytes.error());
+}
+
+/// Fills `folder`, which only this run knows of yet.
+Result<Guide> fill(const fs::path& folder, const NewGuide& wish, Guide g) {
+    for (const char* sub : {"log", "takes", "cache"})
+        if (auto done = makeFolder(folder / sub); !done) return done.error();
+    g.sources.log = "log/" + wish.log.filename().string();
+    if (auto done = copyInto(wish.log, folder / g.sources.log); !done) return done.error();
+    if (wish.track) {
+        g.sources.trackFile = "log/" + wish.track->filename().string();
+        if (auto done = copyInto(*wish.track, folder / g.sources.trackFile); !done) return done.error();
+    }
+    const auto target = fs::absolute(wish.folder).lexically_normal(), video = fs::absolute(wish.video).lexically_normal();
+    const auto relative = video.lexically_relative(target.parent_path());
+    g.sources.video = !relative.empty() && *relative.begin() != ".." ? (fs::path("..") / relative).string() : video.string();
+    if (auto done = saveGuide(folder, g); !done) return done.error();
+    return g;
+}
+
+} // namespace
+
+Result<ClockTie> lineUp(const fs::path& video, const CarLog& log, const Progress& progress) {
+    progress.report(0, "listening to the engine");
+    const auto sound = readSound(video, 8000);
+    if (!sound) return sound.error();
+    if (progress.cancelled()) return cancelledError();
+    progress.report(0.5, "matching the engine note with the log");
+    auto tie = syncBySound(*sound, log);
+    if (!tie) {
+        auto e = tie.error();
+        e.where = video.string();
+        return e;
+    }
+    return tie;
+}
+
+Result<Guide> bringIn(const NewGuide& wish, const Progress& progress) {
+    std::error_code ec;
+    if (fs::exists(guideFile(wish.folder), ec)) return Error{"guide.exists", "there is a guide already", wish.folder.string(), "a new or empty folder"};
+    progress.report(0.05, "reading log and film");
+    auto s = readSources(wish);
+    if (!s) return s.error();
+
+    Guide g;
+    auto tie = wish.pairs.size() >= 2 ? tieByPairs(wish, *s) : lineUp(wish.video, s->log, progress.part(0.1, 0.6));
+    if (!tie) return tie.error();
+    g.sources.tie = *tie;
+    if (progress.cancelled()) return cancelledError();
+    const auto lap = wish.lap ? numbered(s->laps, *wish.lap) : filmedLap(*s, *tie);
+    if (!lap) return lap.error();
+    g.sources.lap = lap->number;
+
+    progress.report(0.7, "finding the corners");
+    const auto trace = traceOf(s->log, s->laps, *lap, s->trackOrNull());
+    if (!trace) return trace.error();
+    const auto corners = findCorners(*trace, s->trackOrNull());
+    if (!corners) return corners.error();
+    const auto facts = measureAll(*trace, *corners);
+
+    fs::path camera = wish.camera.value_or(fs::path(wish.video.string() + ".camera.json"));
+    if (wish.camera || fs::exists(camera, ec)) {
+        auto known = readCamera(camera);
+        if (!known) return known.error();
+        g.sources.camera = *known;
+    }
+    g.scene = filledScene(wish.scene, *s);
+    progress.report(0.85, "drafting the words");
+    g = withDraft(std::move(g), {*trace, *corners, facts, s->trackOrNull()});
+
+    const fs::path parent = fs::absolute(wish.folder).lexically_normal().parent_path();
+    if (auto done = makeFolder(parent); !done) return done.error();
+    const fs::path scratch = parent / ("." + fs::absolute(wish.folder).lexically_normal().filename().string() + "." + std::to_string(::getpid()) + ".part");
+    auto made = fill(scratch, wish, std::move(g));
+    if (made && fs::is_directory(wish.folder, ec) && fs::is_empty(wish.folder, ec)) fs::remove(wish.folder, ec);
+    if (made) {
+        fs::rename(scratch, wish.folder, ec);
+        if (ec) made = Error{"file.unwritable", "the folder cannot be put in place (" + ec.message() + ")", wish.folder.string(), "a new or empty folder"};
+    }
+    if (!made) fs::remove_all(scratch, ec);
+    progress.report(1, "done");
+    return made;
+}
+
+} // namespace hl

@@ -1,0 +1,31 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+#include "core/guide/guide.h"
+#include "jobs/progress.h"
+
+#include <filesystem>
+#include <optional>
+#include <vector>
+
+namespace hl {
+
+struct PairAtPlace {
+    double footageS = 0, atM = 0; ///< this moment of the film is this metre of the lap
+};
+
+struct NewGuide {
+    std::filesystem::path folder, video, log;
+    std::optional<std::filesystem::path> track, camera;
+    std::optional<int> lap;          ///< the filmed one is found by sound when not given
+    std::vector<PairAtPlace> pairs;  ///< two or more replace the sync by sound
+    Scene scene;                     ///< empty members are filled from the sources
+};
+
+/// Makes a guide folder: synced, cut into corners, measured, with proposed markers and words. The folder appears
+/// complete or not at all. Errors: guide.exists, and those of the readers and of the sync.
+Result<Guide> bringIn(const NewGuide& wish, const Progress& progress);
+
+/// Ties a film to a log, by sound or by the pairs given.
+Result<ClockTie> lineUp(const std::filesystem::path& video, const CarLog& log, const Progress& progress);
+
+} // namespace hl

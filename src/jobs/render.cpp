@@ -1,0 +1,183 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "jobs/render.h"
+
+#include "core/cut/soundtrack.h"
+#include "core/words/captions.h"
+#include "jobs/channel.h"
+#include "media/movie_writer.h"
+#include "media/sound.h"
+#include "picture/paint_scene.h"
+#include "store/files.h"
+
+#include <algorithm>
+#include <chrono>
+#include <QImage>
+#include <thread>
+
+namespace hl {
+namespace {
+
+/// A frame of the guide on its way: the footage frame is shared while the picture stands or is slowed.
+struct Decoded {
+    long index = 0;
+    std::shared_ptr<const YuvFrame> frame;
+};
+struct Painted {
+    YuvFrame frame;
+    bool key = false;
+};
+
+struct Span {
+    long first = 0, last = 0; ///< output frame numbers
+    int frameRate = 25;
+    GuideTime time(long i) const { return at<GuideTime>((static_cast<double>(i) + 0.5) / frameRate); }
+};
+
+void decodeAll(VideoReader& reader, const Cut& cut, Span span, OutputSize size, HandOver<Decoded>& out, const Progress& progress) {
+    std::shared_ptr<const YuvFrame> last;
+    for (long i = span.first; i < span.last && !progress.cancelled(); ++i) {
+        const auto want = momentAt(cut, span.time(i)).footage;
+        auto frame = reader.frameAt(want);
+        if (frame && (!last || frame->time != last->time)) last = std::make_shared<const YuvFrame>(fitted(std::move(*frame), size));
+        if (!last || !out.put({i, last})) break;
+    }
+    out.close();
+}
+
+/// Overlays are painted on a picture that stays transparent; only what was touched is laid on and wiped again.
+class OverlayPainter {
+  public:
+    explicit OverlayPainter(OutputSize size) : image_(size.width, size.height, QImage::Format_ARGB32_Premultiplied), scale_(size.width / kFrameWidth) { image_.fill(Qt::transparent); }
+    void lay(YuvFrame& frame, const SceneAt& scene) {
+        std::vector<QRect> touched;
+        {
+            QPainter p(&image_);
+            p.scale(scale_, scale_);
+            touched = paintScene(p, scene);
+        }
+        std::vector<PixelRect> rects;
+        QRegion region; // rectangles may overlap; blending twice would darken
+        for (const auto& r : touched) region += QRectF(r.x() * scale_, r.y() * scale_, r.width() * scale_, r.height() * scale_).toAlignedRect();
+        // Chroma is shared by 2x2 pixels: keep borders even so that no pixel is laid twice.
+        QRegion even;
+        for (const QRect& r : region) even += QRect(QPoint(r.left() & ~1, r.top() & ~1), QPoint(r.right() | 1, r.bottom() | 1));
+        even &= image_.rect();
+        for (const QRect& r : even) rects.push_back({r.x(), r.y(), r.width(), r.height()});
+        blend(frame, {image_.constBits(), static_cast<int>(image_.bytesPerLine()), image_.width(), image_.height()}, rects);
+        QPainter p(&image_);
+        p.setCompositionMode(QPainter::CompositionMode_Clear);
+        for (const QRect& r : even) p.fillRect(r, Qt::transparent);
+    }
+
+  private:
+    QImage image_;
+    double scale_;
+};
+
+std::vector<long> sectionStarts(const Cut& cut, int frameRate) {
+    std::vector<long> starts;
+    for (const auto& s : cut.sections) starts.push_back(static_cast<long>(std::ceil(seconds(s.start) * frameRate - 0.5)));
+    return starts;
+}
+
+void paintAll(const Stage& stage, const Cut& cut, Span span, OutputSize size, HandOver<Decoded>& in, HandOver<Painted>& out) {
+    OverlayPainter overlay(size);
+    const auto starts = sectionStarts(cut, span.frameRate);
+    while (auto d = in.take()) {
+        Painted p{*d->frame, std::find(starts.begin(), starts.end(), d->index) != starts.end()};
+        overlay.lay(p.frame, compose(stage, cut, span.time(d->index)));
+        if (!out.put(std::move(p))) break;
+    }
+    out.close();
+    in.close();
+}
+
+MovieOptions movieOptions(const Guide& g, const Cut& cut, const RenderWish& wish, OutputSize size, double toS) {
+    MovieOptions o;
+    o.width = size.width, o.height = size.height, o.frameRate = g.frameRate, o.soundRate = 48000;
+    o.crf = wish.crf, o.preset = wish.preset, o.keyEvery = g.frameRate * 4, o.threads = wish.jobs, o.title = g.scene.title;
+    for (const auto& c : chaptersOf(g, cut))
+        if (c.endS > wish.fromS && c.startS < toS) o.chapters.push_back({std::max(0.0, c.startS - wish.fromS), std::min(toS, c.endS) - wish.fromS, c.title});
+    return o;
+}
+
+Status encodeAll(MovieWriter& writer, const Sound& sound, Span span, HandOver<Painted>& in, const Progress& progress) {
+    long done = 0;
+    const long all = span.last - span.first;
+    const auto samples = [&](long frame) { return std::min(sound.samples.size(), static_cast<std::size_t>(frame) * static_cast<std::size_t>(sound.rate) / static_cast<std::size_t>(span.frameRate)); };
+    while (auto p = in.take()) {
+        if (progress.cancelled()) return cancelledError();
+        if (auto s = writer.picture(p->frame, p->key); !s) return s;
+        const auto a = samples(done), b = samples(done + 1);
+        if (auto s = writer.sound({sound.samples.data() + a, b - a}); !s) return s;
+        if (++done % 10 == 0) progress.report(static_cast<double>(done) / static_cast<double>(all), "rendering");
+    }
+    if (progress.cancelled()) return cancelledError();
+    if (done < all) return Error{"render.short", "the film ended before the guide did", "", "footage for every planned shot"};
+    return writer.finish();
+}
+
+} // namespace
+
+OutputSize outputSize(const VideoInfo& v) {
+    const double shape = static_cast<double>(v.width) / std::max(1, v.height);
+    if (std::abs(shape - 16.0 / 9) > 0.02) return {};
+    const int width = std::clamp(v.width, 640, 1920) & ~1;
+    return {width, (width * 9 / 16) & ~1};
+}
+
+YuvFrame fitted(YuvFrame f, OutputSize size) {
+    if (f.width == size.width && f.height == size.height) return f;
+    const double scale = std::min(static_cast<double>(size.width) / f.width, static_cast<double>(size.height) / f.height);
+    const int w = static_cast<int>(f.width * scale) & ~1, h = static_cast<int>(f.height * scale) & ~1;
+    const auto scaled = toBgra(f, w, h);
+    QImage canvas(size.width, size.height, QImage::Format_RGB32);
+    canvas.fill(Qt::black);
+    const QImage picture(scaled.data(), w, h, w * 4, QImage::Format_RGB32);
+    QPainter(&canvas).drawImage((size.width - w) / 2, (size.height - h) / 2, picture);
+    auto out = fromBgra({canvas.constBits(), static_cast<int>(canvas.bytesPerLine()), size.width, size.height});
+    out.time = f.time;
+    return out;
+}
+
+Result<RenderReport> render(const Guide& guide, const Material& m, const Cut& cut, Narrator& narrator, const RenderWish& wish, const Progress& progress) {
+    const auto started = std::chrono::steady_clock::now();
+    const double toS = wish.toS < 0 ? cut.lengthS : std::min(wish.toS, cut.lengthS);
+    const Span span{std::lround(wish.fromS * guide.frameRate), std::lround(toS * guide.frameRate), guide.frameRate};
+    if (span.last <= span.first) return Error{"render.empty", "there is nothing to render between these times", "", "a start before the end, inside " + std::to_string(cut.lengthS) + " s"};
+    progress.report(0, "speaking the words");
+    Sound footage{48000, 0, {}};
+    if (m.videoInfo.hasSound)
+        if (auto s = readSound(m.video, 48000)) footage = std::move(*s);
+    const auto voice = [&](const std::string& text) {
+        auto u = narrator.speak(text);
+        return u ? u->sound : Sound{48000, 0, {}};
+    };
+    const auto sound = mixSoundtrack(cut, footage, voice, static_cast<double>(span.first) / span.frameRate, static_cast<double>(span.last) / span.frameRate);
+    auto reader = VideoReader::open(m.video);
+    if (!reader) return reader.error();
+    const auto size = outputSize(m.videoInfo);
+    auto writer = MovieWriter::open(wish.out, movieOptions(guide, cut, wish, size, toS));
+    if (!writer) return writer.error();
+
+    const Stage stage{guide, m.trace, m.roadOrNull(), m.clock};
+    HandOver<Decoded> decoded(6);
+    HandOver<Painted> painted(6);
+    std::jthread decoding([&] { decodeAll(*reader, cut, span, size, decoded, progress); });
+    std::jthread painting([&] { paintAll(stage, cut, span, size, decoded, painted); });
+    auto done = encodeAll(*writer, sound, span, painted, progress.part(0.03, 1));
+    painted.close();
+    decoded.close();
+    decoding.join();
+    painting.join();
+    if (!done) return done.error();
+
+    auto captions = captionsOf(cut);
+    std::erase_if(captions, [&](const Caption& c) { return c.endS <= wish.fromS || c.startS >= toS; });
+    for (auto& c : captions) c.startS = std::max(0.0, c.startS - wish.fromS), c.endS -= wish.fromS;
+    if (auto s = writeFile(std::filesystem::path(wish.out).replace_extension(".vtt"), webVtt(captions)); !s) return s.error();
+    const double wall = std::chrono::duration<double>(std::chrono::steady_clock::now() - started).count();
+    return RenderReport{wish.out, span.last - span.first, static_cast<double>(span.last - span.first) / span.frameRate, wall};
+}
+
+} // namespace hl

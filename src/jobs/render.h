@@ -1,0 +1,34 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+#include "jobs/material.h"
+
+namespace hl {
+
+struct RenderWish {
+    std::filesystem::path out;
+    double fromS = 0, toS = -1; ///< guide time; negative: to the end
+    int jobs = 0;               ///< encoder threads, 0 for all cores
+    int crf = 21;
+    std::string preset = "veryfast";
+};
+
+struct RenderReport {
+    std::filesystem::path file;
+    long frames = 0;
+    double seconds = 0, wallS = 0;
+};
+
+/// Decode, retime, paint, encode. Captions are written beside the video as WebVTT.
+/// Errors: movie.*, media.*, render.empty, job.cancelled.
+Result<RenderReport> render(const Guide& guide, const Material& material, const Cut& cut, Narrator& narrator, const RenderWish& wish, const Progress& progress);
+
+/// The size a guide of this footage is rendered in: 16:9, at most 1920x1080.
+struct OutputSize {
+    int width = 1280, height = 720;
+};
+OutputSize outputSize(const VideoInfo& video);
+
+/// `frame` fitted into the size with black bars where its shape differs.
+YuvFrame fitted(YuvFrame frame, OutputSize size);
+
+} // namespace hl

@@ -1,0 +1,209 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "media/movie_writer.h"
+
+#include "media/pixels.h"
+
+#include <algorithm>
+#include <cstring>
+#include <unistd.h>
+
+namespace hl {
+namespace fs = std::filesystem;
+
+struct MovieWriter::Parts {
+    fs::path path, scratch;
+    MovieOptions options;
+    ff::Output output;
+    ff::Codec video, audio;
+    AVStream* videoStream = nullptr;
+    AVStream* audioStream = nullptr;
+    ff::Packet packet{av_packet_alloc()};
+    ff::Frame frame{av_frame_alloc()}, samples{av_frame_alloc()};
+    std::int64_t pictures = 0, soundSamples = 0;
+    std::vector<float> waiting;
+    bool finished = false;
+
+    ~Parts() {
+        output.reset();
+        std::error_code ec;
+        if (!finished) fs::remove(scratch, ec);
+    }
+    Error fault(const std::string& doing, int code) const {
+        return {"movie.unwritable", doing + " failed (" + ff::reason(code) + ")", path.string(), "a folder with room that may be written to"};
+    }
+    Status openVideo();
+    Status openAudio();
+    Status begin();
+    Status drain(AVCodecContext& codec, AVStream& stream);
+    Status encodeSound(bool last);
+};
+
+namespace {
+
+/// MP4 players know chapters from the container's own list.
+void addChapters(AVFormatContext& output, const std::vector<Chapter>& chapters) {
+    if (chapters.empty()) return;
+    const auto n = chapters.size();
+    output.chapters = static_cast<AVChapter**>(av_calloc(n, sizeof(AVChapter*)));
+    for (std::size_t i = 0; i < n; ++i) {
+        auto* c = static_cast<AVChapter*>(av_mallocz(sizeof(AVChapter)));
+        c->id = static_cast<std::int64_t>(i);
+        c->time_base = {1, 1000};
+        c->start = static_cast<std::int64_t>(chapters[i].startS * 1000);
+        c->end = static_cast<std::int64_t>(chapters[i].endS * 1000);
+        av_dict_set(&c->metadata, "title", chapters[i].title.c_str(), 0);
+        output.chapters[i] = c;
+        output.nb_chapters = static_cast<unsigned>(i + 1);
+    }
+}
+
+} // namespace
+
+MovieWriter::MovieWriter(std::unique_ptr<Parts> parts) : parts_(std::move(parts)) {}
+MovieWriter::MovieWriter(MovieWriter&&) noexcept = default;
+MovieWriter& MovieWriter::operator=(MovieWriter&&) noexcept = default;
+MovieWriter::~MovieWriter() = default;
+
+Status MovieWriter::Parts::openVideo() {
+    const AVCodec* codec = avcodec_find_encoder_by_name("libx264");
+    if (!codec) return Error{"movie.no-encoder", "FFmpeg has no x264 encoder", "", "a full FFmpeg build"};
+    video.reset(avcodec_alloc_context3(codec));
+    video->width = options.width, video->height = options.height;
+    video->pix_fmt = AV_PIX_FMT_YUV420P;
+    video->time_base = {1, options.frameRate};
+    video->framerate = {options.frameRate, 1};
+    video->gop_size = options.keyEvery;
+    video->thread_count = options.threads;
+    video->colorspace = AVCOL_SPC_BT709, video->color_primaries = AVCOL_PRI_BT709, video->color_trc = AVCOL_TRC_BT709;
+    video->color_range = AVCOL_RANGE_MPEG;
+    if (output->oformat->flags & AVFMT_GLOBALHEADER) video->flags |= AV_CODEC_FLAG_GLOBAL_HEADER;
+    av_opt_set(video->priv_data, "preset", options.preset.c_str(), 0);
+    av_opt_set_int(video->priv_data, "crf", options.crf, 0);
+    av_opt_set_int(video->priv_data, "forced-idr", 1, 0);
+    if (const int code = avcodec_open2(video.get(), codec, nullptr); code < 0) return fault("starting the picture encoder", code);
+    videoStream = avformat_new_stream(output.get(), nullptr);
+    avcodec_parameters_from_context(videoStream->codecpar, video.get());
+    videoStream->time_base = video->time_base;
+    videoStream->avg_frame_rate = video->framerate;
+    return Done{};
+}
+
+Status MovieWriter::Parts::openAudio() {
+    const AVCodec* codec = avcodec_find_encoder(AV_CODEC_ID_AAC);
+    audio.reset(avcodec_alloc_context3(codec));
+    audio->sample_rate = options.soundRate;
+    audio->sample_fmt = AV_SAMPLE_FMT_FLTP;
+    audio->bit_rate = 128000;
+    av_channel_layout_default(&audio->ch_layout, 1);
+    audio->time_base = {1, options.soundRate};
+    if (output->oformat->flags & AVFMT_GLOBALHEADER) audio->flags |= AV_CODEC_FLAG_GLOBAL_HEADER;
+    if (const int code = avcodec_open2(audio.get(), codec, nullptr); code < 0) return fault("starting the sound encoder", code);
+    audioStream = avformat_new_stream(output.get(), nullptr);
+    avcodec_parameters_from_context(audioStream->codecpar, audio.get());
+    audioStream->time_base = audio->time_base;
+    return Done{};
+}
+
+Status MovieWriter::Parts::begin() {
+    av_log_set_level(AV_LOG_FATAL);
+    AVFormatContext* raw = nullptr;
+    avformat_alloc_output_context2(&raw, nullptr, "mp4", scratch.c_str());
+    output.reset(raw);
+    if (auto s = openVideo(); !s) return s;
+    if (options.soundRate > 0)
+        if (auto s = openAudio(); !s) return s;
+    addChapters(*output, options.chapters);
+    if (!options.title.empty()) av_dict_set(&output->metadata, "title", options.title.c_str(), 0);
+    if (const int code = avio_open(&output->pb, scratch.c_str(), AVIO_FLAG_WRITE); code < 0) return fault("creating the film", code);
+    AVDictionary* how = nullptr;
+    av_dict_set(&how, "movflags", "+faststart", 0);
+    const int code = avformat_write_header(output.get(), &how);
+    av_dict_free(&how);
+    if (code < 0) return fault("writing the film's header", code);
+    return Done{};
+}
+
+Result<MovieWriter> MovieWriter::open(const fs::path& path, MovieOptions options) {
+    auto parts = std::make_unique<Parts>();
+    parts->path = path;
+    parts->scratch = path.parent_path() / ("." + path.filename().string() + "." + std::to_string(::getpid()) + ".part");
+    parts->options = std::move(options);
+    if (auto s = parts->begin(); !s) return s.error();
+    return MovieWriter(std::move(parts));
+}
+
+Status MovieWriter::Parts::drain(AVCodecContext& codec, AVStream& stream) {
+    while (avcodec_receive_packet(&codec, packet.get()) == 0) {
+        av_packet_rescale_ts(packet.get(), codec.time_base, stream.time_base);
+        packet->stream_index = stream.index;
+        if (const int code = av_interleaved_write_frame(output.get(), packet.get()); code < 0) return fault("writing the film", code);
+    }
+    // A full disk shows first in the byte stream, not in the muxer.
+    if (output->pb && output->pb->error < 0) return fault("writing the film", output->pb->error);
+    return Done{};
+}
+
+Status MovieWriter::picture(const YuvFrame& frame, bool key) {
+    auto& p = *parts_;
+    auto* f = p.frame.get();
+    av_frame_unref(f);
+    f->width = p.options.width, f->height = p.options.height, f->format = AV_PIX_FMT_YUV420P;
+    if (const int code = av_frame_get_buffer(f, 0); code < 0) return p.fault("making room for a picture", code);
+    const std::vector<std::uint8_t>* planes[3] = {&frame.y, &frame.u, &frame.v};
+    for (int i = 0; i < 3; ++i) {
+        const int w = i == 0 ? frame.width : frame.width / 2, h = i == 0 ? frame.height : frame.height / 2;
+        for (int row = 0; row < h; ++row)
+            std::memcpy(f->data[i] + static_cast<std::ptrdiff_t>(row) * f->linesize[i], planes[i]->data() + static_cast<std::ptrdiff_t>(row) * w, static_cast<std::size_t>(w));
+    }
+    f->pts = p.pictures++;
+    f->pict_type = key ? AV_PICTURE_TYPE_I : AV_PICTURE_TYPE_NONE;
+    if (const int code = avcodec_send_frame(p.video.get(), f); code < 0) return p.fault("encoding a picture", code);
+    return p.drain(*p.video, *p.videoStream);
+}
+
+Status MovieWriter::Parts::encodeSound(bool last) {
+    const auto size = static_cast<std::size_t>(audio->frame_size);
+    std::size_t used = 0;
+    while (waiting.size() - used >= size || (last && waiting.size() > used)) {
+        const auto n = std::min(size, waiting.size() - used);
+        auto* f = samples.get();
+        av_frame_unref(f);
+        f->nb_samples = static_cast<int>(n), f->format = AV_SAMPLE_FMT_FLTP, f->sample_rate = options.soundRate;
+        av_channel_layout_default(&f->ch_layout, 1);
+        if (const int code = av_frame_get_buffer(f, 0); code < 0) return fault("making room for sound", code);
+        std::memcpy(f->data[0], waiting.data() + used, n * sizeof(float));
+        f->pts = soundSamples;
+        soundSamples += static_cast<std::int64_t>(n);
+        used += n;
+        if (const int code = avcodec_send_frame(audio.get(), f); code < 0) return fault("encoding sound", code);
+        if (auto s = drain(*audio, *audioStream); !s) return s;
+    }
+    waiting.erase(waiting.begin(), waiting.begin() + static_cast<std::ptrdiff_t>(used));
+    return Done{};
+}
+
+Status MovieWriter::sound(std::span<const float> mono) {
+    if (!parts_->audio) return Done{};
+    parts_->waiting.insert(parts_->waiting.end(), mono.begin(), mono.end());
+    return parts_->encodeSound(false);
+}
+
+Status MovieWriter::finish() {
+    auto& p = *parts_;
+    avcodec_send_frame(p.video.get(), nullptr);
+    if (auto s = p.drain(*p.video, *p.videoStream); !s) return s;
+    if (p.audio) {
+        if (auto s = p.encodeSound(true); !s) return s;
+        avcodec_send_frame(p.audio.get(), nullptr);
+        if (auto s = p.drain(*p.audio, *p.audioStream); !s) return s;
+    }
+    if (const int code = av_write_trailer(p.output.get()); code < 0) return p.fault("closing the film", code);
+    if (const int code = avio_closep(&p.output->pb); code < 0) return p.fault("closing the film", code);
+    std::error_code ec;
+    fs::rename(p.scratch, p.path, ec);
+    if (ec) return Error{"movie.unwritable", "cannot be put in place (" + ec.message() + ")", p.path.string(), "a folder that may be written to"};
+    p.finished = true;
+    return Done{};
+}
+
+} // namespace hl

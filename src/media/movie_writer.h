@@ -1,0 +1,51 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// H.264 and AAC into MP4, with chapters. The file appears under its name only when it is whole.
+#pragma once
+#include "core/units/result.h"
+#include "media/picture_frame.h"
+
+#include <filesystem>
+#include <memory>
+#include <string>
+
+namespace hl {
+
+struct Chapter {
+    double startS = 0, endS = 0;
+    std::string title;
+};
+
+struct MovieOptions {
+    int width = 1280, height = 720;
+    int frameRate = 50;          ///< 1/s
+    int soundRate = 0;           ///< samples per second; 0 for a silent film
+    int crf = 20;                ///< x264 quality, lower is better
+    std::string preset = "veryfast";
+    int keyEvery = 250;          ///< frames between key frames at most
+    int threads = 0;
+    std::vector<Chapter> chapters;
+    std::string title;
+};
+
+class MovieWriter {
+  public:
+    /// Errors: movie.unwritable, movie.no-encoder.
+    static Result<MovieWriter> open(const std::filesystem::path& path, MovieOptions options);
+    MovieWriter(MovieWriter&&) noexcept;
+    MovieWriter& operator=(MovieWriter&&) noexcept;
+    ~MovieWriter(); ///< an unfinished film is removed
+
+    Status picture(const YuvFrame& frame, bool key = false); ///< the next frame
+    Status sound(std::span<const float> mono);               ///< the next samples
+    Status finish();
+
+  private:
+    struct Parts;
+    explicit MovieWriter(std::unique_ptr<Parts> parts);
+    std::unique_ptr<Parts> parts_;
+};
+
+/// Copies [fromS, toS) of a film without encoding again; fromS should be a key frame. Errors: as above and media.unreadable.
+Status copyClip(const std::filesystem::path& from, const std::filesystem::path& to, double fromS, double toS);
+
+} // namespace hl

@@ -1,0 +1,139 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "media/pixels.h"
+
+#include <algorithm>
+#include <cstring>
+
+namespace hl {
+namespace ff {
+namespace {
+
+void copyPlane(const std::uint8_t* from, int stride, std::vector<std::uint8_t>& to, int width, int height) {
+    for (int row = 0; row < height; ++row)
+        std::memcpy(to.data() + static_cast<std::ptrdiff_t>(row) * width, from + static_cast<std::ptrdiff_t>(row) * stride, static_cast<std::size_t>(width));
+}
+
+std::vector<std::uint8_t> turnedPlane(const std::vector<std::uint8_t>& p, int w, int h, int turns) {
+    std::vector<std::uint8_t> out(p.size());
+    for (int y = 0; y < h; ++y)
+        for (int x = 0; x < w; ++x) {
+            int tx = x, ty = y, tw = w;
+            if (turns == 1) tx = h - 1 - y, ty = x, tw = h;
+            else if (turns == 2) tx = w - 1 - x, ty = h - 1 - y;
+            else if (turns == 3) tx = y, ty = w - 1 - x, tw = h;
+            out[static_cast<std::size_t>(ty * tw + tx)] = p[static_cast<std::size_t>(y * w + x)];
+        }
+    return out;
+}
+
+YuvFrame turned(YuvFrame f, int turns) {
+    if (turns == 0) return f;
+    f.y = turnedPlane(f.y, f.width, f.height, turns);
+    f.u = turnedPlane(f.u, f.width / 2, f.height / 2, turns);
+    f.v = turnedPlane(f.v, f.width / 2, f.height / 2, turns);
+    if (turns % 2 == 1) std::swap(f.width, f.height);
+    return f;
+}
+
+int matrixOf(const AVFrame& f) {
+    if (f.colorspace == AVCOL_SPC_BT470BG || f.colorspace == AVCOL_SPC_SMPTE170M) return SWS_CS_ITU601;
+    if (f.colorspace == AVCOL_SPC_UNSPECIFIED && f.height < 700) return SWS_CS_ITU601;
+    return SWS_CS_ITU709;
+}
+
+} // namespace
+
+YuvFrame toYuv(const AVFrame& frame, Scaler& scaler, int quarterTurns) {
+    YuvFrame out(frame.width & ~1, frame.height & ~1);
+    const bool full = frame.format == AV_PIX_FMT_YUVJ420P || frame.color_range == AVCOL_RANGE_JPEG;
+    if (frame.format == AV_PIX_FMT_YUV420P && !full && matrixOf(frame) == SWS_CS_ITU709) {
+        copyPlane(frame.data[0], frame.linesize[0], out.y, out.width, out.height);
+        copyPlane(frame.data[1], frame.linesize[1], out.u, out.width / 2, out.height / 2);
+        copyPlane(frame.data[2], frame.linesize[2], out.v, out.width / 2, out.height / 2);
+        return turned(std::move(out), quarterTurns);
+    }
+    scaler.reset(sws_getCachedContext(scaler.release(), frame.width, frame.height, static_cast<AVPixelFormat>(frame.format), out.width, out.height,
+                                      AV_PIX_FMT_YUV420P, SWS_BILINEAR, nullptr, nullptr, nullptr));
+    if (!scaler) return {};
+    sws_setColorspaceDetails(scaler.get(), sws_getCoefficients(matrixOf(frame)), full ? 1 : 0, sws_getCoefficients(SWS_CS_ITU709), 0, 0, 1 << 16, 1 << 16);
+    std::uint8_t* planes[4] = {out.y.data(), out.u.data(), out.v.data(), nullptr};
+    const int strides[4] = {out.width, out.width / 2, out.width / 2, 0};
+    sws_scale(scaler.get(), frame.data, frame.linesize, 0, frame.height, planes, strides);
+    return turned(std::move(out), quarterTurns);
+}
+
+void lend(const YuvFrame& from, AVFrame& to) {
+    to.data[0] = const_cast<std::uint8_t*>(from.y.data());
+    to.data[1] = const_cast<std::uint8_t*>(from.u.data());
+    to.data[2] = const_cast<std::uint8_t*>(from.v.data());
+    to.linesize[0] = from.width;
+    to.linesize[1] = to.linesize[2] = from.width / 2;
+}
+
+} // namespace ff
+
+std::vector<std::uint8_t> toBgra(const YuvFrame& f, int width, int height) {
+    std::vector<std::uint8_t> out(static_cast<std::size_t>(width) * static_cast<std::size_t>(height) * 4);
+    ff::Scaler scaler(sws_getContext(f.width, f.height, AV_PIX_FMT_YUV420P, width, height, AV_PIX_FMT_BGRA,
+                                     width == f.width ? SWS_POINT : SWS_FAST_BILINEAR, nullptr, nullptr, nullptr));
+    sws_setColorspaceDetails(scaler.get(), sws_getCoefficients(SWS_CS_ITU709), 0, sws_getCoefficients(SWS_CS_ITU709), 1, 0, 1 << 16, 1 << 16);
+    const std::uint8_t* planes[4] = {f.y.data(), f.u.data(), f.v.data(), nullptr};
+    const int strides[4] = {f.width, f.width / 2, f.width / 2, 0};
+    std::uint8_t* to[4] = {out.data(), nullptr, nullptr, nullptr};
+    const int toStrides[4] = {width * 4, 0, 0, 0};
+    sws_scale(scaler.get(), planes, strides, 0, f.height, to, toStrides);
+    return out;
+}
+
+// Sixteen-bit sums so that the compiler can use whole vectors; within one level of the exact matrix.
+YuvFrame fromBgra(const BgraView& p) {
+    YuvFrame out(p.width & ~1, p.height & ~1);
+    const int w = out.width, half = w / 2;
+    for (int y = 0; y < out.height; y += 2) {
+        const std::uint8_t* rows[2] = {p.pixels + static_cast<std::ptrdiff_t>(y) * p.bytesPerLine, p.pixels + static_cast<std::ptrdiff_t>(y + 1) * p.bytesPerLine};
+        for (int r = 0; r < 2; ++r) {
+            auto* luma = &out.y[static_cast<std::size_t>((y + r) * w)];
+            const auto* in = rows[r];
+            for (int x = 0; x < w; ++x) luma[x] = static_cast<std::uint8_t>((47 * in[4 * x + 2] + 157 * in[4 * x + 1] + 16 * in[4 * x] + 4224) >> 8);
+        }
+        auto* u = &out.u[static_cast<std::size_t>(y / 2 * half)];
+        auto* v = &out.v[static_cast<std::size_t>(y / 2 * half)];
+        for (int x = 0; x < half; ++x) {
+            const auto *a = rows[0] + 8 * x, *b = rows[1] + 8 * x;
+            const int blue = (a[0] + a[4] + b[0] + b[4] + 2) >> 2, green = (a[1] + a[5] + b[1] + b[5] + 2) >> 2, red = (a[2] + a[6] + b[2] + b[6] + 2) >> 2;
+            u[x] = static_cast<std::uint8_t>((-26 * red - 86 * green + 112 * blue + 32896) >> 8);
+            v[x] = static_cast<std::uint8_t>((112 * red - 102 * green - 10 * blue + 32896) >> 8);
+        }
+    }
+    return out;
+}
+
+// BT.709 limited range in 16.16 fixed point; the overlay is premultiplied, so its own share is already weighted.
+void blend(YuvFrame& frame, const BgraView& overlay, std::span<const PixelRect> rects) {
+    for (const auto& r : rects) {
+        const int x0 = std::max(0, r.x) & ~1, y0 = std::max(0, r.y) & ~1;
+        const int x1 = std::min({r.x + r.width, frame.width, overlay.width}), y1 = std::min({r.y + r.height, frame.height, overlay.height});
+        for (int y = y0; y < y1; y += 2)
+            for (int x = x0; x < x1; x += 2) {
+                int alphaSum = 0, redSum = 0, greenSum = 0, blueSum = 0;
+                for (int k = 0; k < 4; ++k) {
+                    const int px = std::min(x + (k & 1), frame.width - 1), py = std::min(y + (k >> 1), frame.height - 1);
+                    const std::uint8_t* p = overlay.pixels + static_cast<std::ptrdiff_t>(py) * overlay.bytesPerLine + px * 4;
+                    if (p[3] == 0) continue;
+                    alphaSum += p[3], redSum += p[2], greenSum += p[1], blueSum += p[0];
+                    auto& luma = frame.y[static_cast<std::size_t>(py * frame.width + px)];
+                    const int own = (11966 * p[2] + 40254 * p[1] + 4064 * p[0]) / 65536 + 16 * p[3] / 255;
+                    luma = static_cast<std::uint8_t>(std::clamp(own + luma * (255 - p[3]) / 255, 0, 255));
+                }
+                if (alphaSum == 0) continue;
+                const int a = alphaSum / 4, red = redSum / 4, green = greenSum / 4, blue = blueSum / 4;
+                const auto c = static_cast<std::size_t>((y / 2) * (frame.width / 2) + x / 2);
+                const int cb = (-6596 * red - 22189 * green + 28784 * blue) / 65536 + 128 * a / 255;
+                const int cr = (28784 * red - 26145 * green - 2639 * blue) / 65536 + 128 * a / 255;
+                frame.u[c] = static_cast<std::uint8_t>(std::clamp(cb + frame.u[c] * (255 - a) / 255, 0, 255));
+                frame.v[c] = static_cast<std::uint8_t>(std::clamp(cr + frame.v[c] * (255 - a) / 255, 0, 255));
+            }
+    }
+}
+
+} // namespace hl

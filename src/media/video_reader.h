@@ -1,0 +1,45 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Footage, frame by exact frame.
+#pragma once
+#include "core/units/result.h"
+#include "media/picture_frame.h"
+
+#include <filesystem>
+#include <memory>
+#include <optional>
+
+namespace hl {
+
+struct VideoInfo {
+    int width = 0, height = 0; ///< upright
+    double frameRate = 0;      ///< average, 1/s
+    Seconds length{};
+    bool hasSound = false;
+    std::string codec;
+};
+
+/// One decoder walking forward through one file. Not thread-safe; give each thread its own.
+class VideoReader {
+  public:
+    /// `threads` 0 lets the decoder choose. Errors: file.missing, media.unreadable, media.no-video, media.no-decoder, media.no-frames.
+    static Result<VideoReader> open(const std::filesystem::path& path, int threads = 0);
+    VideoReader(VideoReader&&) noexcept;
+    VideoReader& operator=(VideoReader&&) noexcept;
+    ~VideoReader();
+
+    const VideoInfo& info() const;
+    /// The next frame in presentation order; none at the end. Damaged packets are passed over and counted.
+    std::optional<YuvFrame> next();
+    /// The frame on screen at `t`: the last one whose presentation time is not after it (the first for earlier times).
+    std::optional<YuvFrame> frameAt(FootageTime t);
+    /// Presentation times of all frames, ascending, read from the packets without decoding; start at the file's own zero.
+    const std::vector<double>& frameTimes();
+    int damagedPackets() const;
+
+  private:
+    struct Parts;
+    explicit VideoReader(std::unique_ptr<Parts> parts);
+    std::unique_ptr<Parts> parts_;
+};
+
+} // namespace hl

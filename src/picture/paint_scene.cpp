@@ -1,0 +1,169 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "picture/paint_scene.h"
+
+#include "picture/paint_marks.h"
+#include "picture/tokens.h"
+
+#include <QCoreApplication>
+#include <QPainterPath>
+#include <QTextLayout>
+#include <cmath>
+
+namespace hl {
+namespace {
+
+const QColor kPlate(18, 35, 31, 222);
+
+QString tr(const char* text) { return QCoreApplication::translate("Picture", text); }
+
+void plate(QPainter& p, const QRectF& box) {
+    p.setPen(Qt::NoPen);
+    p.setBrush(kPlate);
+    p.drawRoundedRect(box, look::kRadiusPicture, look::kRadiusPicture);
+}
+
+QString rateText(double rate) {
+    if (rate <= 0) return tr("picture stands");
+    if (rate < 0.3) return tr("picture at \u00bc speed");
+    if (rate < 0.6) return tr("picture at \u00bd speed");
+    return {};
+}
+
+/// Corner and pace, top left.
+QRectF paintTag(QPainter& p, const SceneAt& s) {
+    if (!s.corner) return {};
+    const auto number = QString::number(s.corner->number), name = QString::fromStdString(s.corner->name);
+    auto pace = rateText(s.rate);
+    if (s.section == SectionKind::Run) pace = tr("again, at full speed");
+    const QFont big = look::text(24, look::Weight::Heavy), small = look::text(17, look::Weight::Strong);
+    const double wNumber = QFontMetricsF(big).horizontalAdvance(number), wName = QFontMetricsF(big).horizontalAdvance(name), wPace = QFontMetricsF(small).horizontalAdvance(pace);
+    const QRectF box(28, 24, 20 + wNumber + (name.isEmpty() ? 0 : 12 + wName) + (pace.isEmpty() ? 0 : 22 + wPace) + 20, 44);
+    plate(p, box);
+    double x = box.left() + 20;
+    p.setFont(big);
+    p.setPen(QColor(look::kLamp));
+    p.drawText(QRectF(x, box.top(), wNumber + 2, box.height()), Qt::AlignVCenter, number);
+    x += wNumber + 12;
+    p.setPen(QColor(look::kMist));
+    p.drawText(QRectF(x, box.top(), wName + 2, box.height()), Qt::AlignVCenter, name);
+    x += name.isEmpty() ? 0 : wName + 22;
+    p.setFont(small);
+    p.setPen(QColor(s.rate < 0.9 ? look::kLamp : look::kPower));
+    p.drawText(QRectF(x, box.top(), wPace + 2, box.height()), Qt::AlignVCenter, pace);
+    return box;
+}
+
+/// Gear, speed and the strip of pedals, bottom left.
+QRectF paintInputs(QPainter& p, const SceneAt& s) {
+    if (s.strip.throttle.empty() && s.strip.brake.empty() && !s.live.speed) return {};
+    const QRectF box(28, 606, 640, 92);
+    plate(p, box);
+    const auto figure = [&](double x, double w, const QString& value, const QString& unit) {
+        p.setFont(look::figures(36, look::Weight::Strong));
+        p.setPen(QColor(look::kMist));
+        p.drawText(QRectF(x, box.top() + 6, w, 48), Qt::AlignCenter, value);
+        p.setFont(look::text(15));
+        p.setPen(QColor(look::kReed));
+        p.drawText(QRectF(x, box.top() + 56, w, 26), Qt::AlignCenter, unit);
+    };
+    if (s.live.gear) figure(box.left() + 10, 66, QString::number(*s.live.gear), tr("gear"));
+    if (s.live.speed) figure(box.left() + 78, 96, QString::number(std::lround(kmh(*s.live.speed))), tr("km/h"));
+    const QRectF strip(box.left() + 188, box.top() + 10, box.width() - 204, 52);
+    paintStrip(p, strip, s.strip);
+    p.setFont(look::text(15));
+    const auto percent = [](const std::optional<double>& v) { return v ? QString::number(std::lround(*v * 100)) + QStringLiteral(" %") : QString(); };
+    const QRectF below(strip.left(), strip.bottom() + 2, strip.width(), 24);
+    p.setPen(QColor(look::kBrake));
+    if (s.live.brake) p.drawText(below, Qt::AlignVCenter | Qt::AlignLeft, tr("brake") + QLatin1Char(' ') + percent(s.live.brake));
+    p.setPen(QColor(look::kPower));
+    if (s.live.throttle) p.drawText(below.adjusted(130, 0, 0, 0), Qt::AlignVCenter | Qt::AlignLeft, tr("power") + QLatin1Char(' ') + percent(s.live.throttle));
+    p.setPen(QColor(look::kReed));
+    p.drawText(below, Qt::AlignVCenter | Qt::AlignRight, QString::number(std::lround(s.atM)) + QStringLiteral(" m"));
+    return box;
+}
+
+/// The road from above, car in the middle driving upwards, bottom right.
+QRectF paintInset(QPainter& p, const SceneAt& s) {
+    if (s.inset.left.size() < 2) return {};
+    const QRectF box(1080, 514, 172, 184);
+    plate(p, box);
+    p.save();
+    p.setClipRect(box.adjusted(4, 4, -4, -4));
+    const double scale = box.height() / 150;
+    const QPointF car(box.center().x(), box.bottom() - 50);
+    const auto at = [&](Vec2 v) { return QPointF(car.x() + v.x * scale, car.y() - v.y * scale); };
+    QPolygonF road;
+    for (const auto& v : s.inset.left) road << at(v);
+    for (auto v = s.inset.right.rbegin(); v != s.inset.right.rend(); ++v) road << at(*v);
+    p.setPen(QPen(QColor(look::kReed), 1));
+    p.setBrush(QColor(look::kRoad));
+    p.drawPolygon(road);
+    QPolygonF line;
+    for (const auto& v : s.inset.driven) line << at(v);
+    p.setPen(QPen(QColor(look::kLamp), 2));
+    p.drawPolyline(line);
+    QPolygonF arrow;
+    arrow << car + QPointF(0, -9) << car + QPointF(6, 7) << car + QPointF(-6, 7);
+    p.setPen(QPen(QColor(look::kMarsh900), 1.5));
+    p.setBrush(QColor(look::kMist));
+    p.drawPolygon(arrow);
+    p.restore();
+    return box;
+}
+
+QRectF paintCaption(QPainter& p, const QString& text) {
+    if (text.isEmpty()) return {};
+    const QFont font = look::text(24, look::Weight::Strong);
+    QTextLayout layout(text, font);
+    QTextOption option(Qt::AlignHCenter);
+    layout.setTextOption(option);
+    layout.beginLayout();
+    double height = 0, widest = 0;
+    constexpr double kWidth = 720;
+    for (auto line = layout.createLine(); line.isValid(); line = layout.createLine()) {
+        line.setLineWidth(kWidth);
+        line.setPosition({0, height});
+        height += line.height() + 2;
+        widest = std::max(widest, line.naturalTextWidth());
+    }
+    layout.endLayout();
+    const QRectF box(640 - widest / 2 - 22, 590 - height - 18, widest + 44, height + 16);
+    plate(p, box);
+    p.setPen(QColor(look::kMist));
+    layout.draw(&p, {640 - kWidth / 2, box.top() + 8});
+    return box;
+}
+
+QRectF paintCard(QPainter& p, const SceneAt& s) {
+    const QRectF box(0, 470, 1280, 150);
+    p.fillRect(box, kPlate);
+    p.fillRect(QRectF(64, 504, 6, 82), QColor(look::kLamp));
+    p.setFont(look::text(44, look::Weight::Heavy));
+    p.setPen(QColor(look::kMist));
+    p.drawText(QRectF(92, 494, 1120, 60), Qt::AlignVCenter, QFontMetricsF(p.font()).elidedText(QString::fromStdString(s.cardTitle), Qt::ElideRight, 1120));
+    p.setFont(look::text(22));
+    p.setPen(QColor(look::kReed));
+    p.drawText(QRectF(92, 556, 1120, 36), Qt::AlignVCenter, QString::fromStdString(s.cardText));
+    return box;
+}
+
+} // namespace
+
+std::vector<QRect> paintScene(QPainter& p, const SceneAt& s) {
+    p.setRenderHint(QPainter::Antialiasing);
+    std::vector<QRectF> touched;
+    if (s.card) touched.push_back(paintCard(p, s));
+    else {
+        paintMarks(p, s.marks, touched);
+        touched.push_back(paintTag(p, s));
+        touched.push_back(paintInputs(p, s));
+        touched.push_back(paintInset(p, s));
+        touched.push_back(paintCaption(p, QString::fromStdString(s.caption)));
+    }
+    std::vector<QRect> whole;
+    for (const auto& r : touched)
+        if (!r.isEmpty()) whole.push_back(r.adjusted(-2, -2, 2, 2).toAlignedRect().intersected(QRect(0, 0, 1280, 720)));
+    return whole;
+}
+
+} // namespace hl

@@ -1,0 +1,26 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The guide as a folder of web files that works from disk, without a network.
+#pragma once
+#include "core/cut/compose.h"
+
+#include <string>
+
+namespace hl {
+
+struct PageFiles {
+    std::string html, css, script, factsJson;
+};
+
+/// `laptimeS` of the shown lap. The video is expected as guide.mp4, clips as clips/corner-NN.mp4, stills as clips/corner-NN.jpg.
+PageFiles makePage(const Guide& guide, const Cut& cut, const std::vector<CornerFacts>& facts, const LapTrace& trace, const Track* road);
+
+std::string clipName(int corner);
+std::string stillName(int corner);
+
+/// The circuit as inline SVG with a link on every corner.
+std::string mapSvg(const Guide& guide, const Cut& cut, const Track* road);
+
+/// Facts of all corners with the keys of the headless command.
+std::string factsJson(const Guide& guide, const std::vector<CornerFacts>& facts);
+
+} // namespace hl

@@ -1,0 +1,28 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The simulated onboard camera: one timed lap with some seconds around it, as a video file with sound and a truth file.
+#pragma once
+#include "core/units/result.h"
+#include "standins/drive.h"
+
+#include <filesystem>
+#include <functional>
+
+namespace hl::standin {
+
+struct CameraMount {
+    double hfovDeg = 74, heightM = 1.18, forwardM = 0.2, lateralM = 0, pitchDeg = -3.0;
+};
+
+struct FilmOptions {
+    double fromS = 0, toS = 0; ///< span of the drive, s
+    int width = 1280, height = 720, frameRate = 50;
+    CameraMount mount;
+    double soundNoise = 0.06;
+    std::uint32_t seed = 11;
+};
+
+/// `progress` gets 0..1 and returns false to stop. Writes `video` and, beside it, "<video>.truth.csv" and "<video>.camera.json".
+/// Errors: movie.unwritable, job.cancelled.
+Status film(const Circuit& c, const Drive& d, const FilmOptions& o, const std::filesystem::path& video, const std::function<bool(double)>& progress);
+
+} // namespace hl::standin

@@ -1,0 +1,75 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "store/files.h"
+
+#include <cerrno>
+#include <cstring>
+#include <fcntl.h>
+#include <fstream>
+#include <sstream>
+#include <unistd.h>
+
+namespace hl {
+namespace fs = std::filesystem;
+namespace {
+
+Error writeError(const fs::path& path, int code) {
+    const char* id = code == ENOSPC || code == EDQUOT ? "file.disk-full" : "file.unwritable";
+    return {id, std::string("cannot be written (") + std::strerror(code) + ")", path.string(),
+            "a folder with room that may be written to"};
+}
+
+/// Closes and removes on the way out unless the file was kept.
+class Scratch {
+  public:
+    explicit Scratch(fs::path p) : path(std::move(p)), fd(::open(path.c_str(), O_CREAT | O_WRONLY | O_TRUNC | O_CLOEXEC, 0644)) {}
+    ~Scratch() {
+        if (fd >= 0) ::close(fd);
+        if (!kept) ::unlink(path.c_str());
+    }
+    Scratch(const Scratch&) = delete;
+    Scratch& operator=(const Scratch&) = delete;
+    fs::path path;
+    int fd;
+    bool kept = false;
+};
+
+} // namespace
+
+Result<std::string> readFile(const fs::path& path) {
+    std::error_code ec;
+    if (!fs::exists(path, ec)) return Error{"file.missing", "no such file", path.string(), "an existing file"};
+    if (fs::is_directory(path, ec)) return Error{"file.is-folder", "is a folder", path.string(), "a file"};
+    std::ifstream in(path, std::ios::binary);
+    if (!in) return Error{"file.unreadable", "cannot be read", path.string(), "a file you may read"};
+    std::ostringstream text;
+    text << in.rdbuf();
+    if (in.bad()) return Error{"file.unreadable", "reading stopped half way", path.string(), "a whole file"};
+    return std::move(text).str();
+}
+
+Status writeFile(const fs::path& path, std::string_view bytes) {
+    Scratch scratch(path.parent_path() / ("." + path.filename().string() + "." + std::to_string(::getpid()) + ".part"));
+    if (scratch.fd < 0) {
+        scratch.kept = true; // nothing of ours to remove
+        return writeError(path, errno);
+    }
+    while (!bytes.empty()) {
+        const auto n = ::write(scratch.fd, bytes.data(), bytes.size());
+        if (n < 0 && errno == EINTR) continue;
+        if (n < 0) return writeError(path, errno);
+        bytes.remove_prefix(static_cast<std::size_t>(n));
+    }
+    if (::fsync(scratch.fd) != 0) return writeError(path, errno);
+    if (::rename(scratch.path.c_str(), path.c_str()) != 0) return writeError(path, errno);
+    scratch.kept = true;
+    return Done{};
+}
+
+Status makeFolder(const fs::path& path) {
+    std::error_code ec;
+    fs::create_directories(path, ec);
+    if (ec) return Error{"file.unwritable", "the folder cannot be made (" + ec.message() + ")", path.string(), "a place that may be written to"};
+    return Done{};
+}
+
+} // namespace hl

@@ -1,0 +1,93 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/track/plane.h"
+#include "store/files.h"
+#include "store/log_file.h"
+
+#include <nlohmann/json.hpp>
+
+namespace hl {
+namespace {
+
+using nlohmann::json;
+
+std::vector<double> widths(const json& properties, const char* key, std::size_t n, bool& assumed) {
+    const auto it = properties.find(key);
+    if (it == properties.end()) {
+        assumed = true;
+        return std::vector<double>(n, 6.0);
+    }
+    if (it->is_number()) return std::vector<double>(n, it->get<double>());
+    auto list = it->get<std::vector<double>>();
+    if (list.size() + 1 == n) list.push_back(list.front());
+    list.resize(n, list.empty() ? 6.0 : list.back());
+    return list;
+}
+
+void readCentre(const json& feature, Track& t) {
+    const auto& p = feature.at("properties");
+    const auto& coordinates = feature.at("geometry").at("coordinates");
+    t.name = p.value("name", "");
+    t.closed = p.value("closed", true);
+    t.real = p.value("real", true); // a track of unknown nature is treated as one that can hurt
+    t.origin = GeoPoint{coordinates.at(0).at(1).get<double>(), coordinates.at(0).at(0).get<double>()};
+    for (const auto& c : coordinates) {
+        const auto v = onPlane(*t.origin, {c.at(1).get<double>(), c.at(0).get<double>()});
+        t.x.push_back(v.x), t.y.push_back(v.y);
+        t.z.push_back(c.size() > 2 ? c.at(2).get<double>() : 0.0);
+    }
+    const std::size_t n = t.x.size();
+    t.left = widths(p, "left_m", n, t.edgesAssumed);
+    t.right = widths(p, "right_m", n, t.edgesAssumed);
+    if (const auto z = p.find("elevation_m"); z != p.end())
+        for (std::size_t i = 0; i < n; ++i) t.z[i] = z->at(i < z->size() ? i : 0).get<double>();
+    t.s.assign(n, 0.0);
+    for (std::size_t i = 1; i < n; ++i) t.s[i] = t.s[i - 1] + std::hypot(t.x[i] - t.x[i - 1], t.y[i] - t.y[i - 1]);
+    const double gap = std::hypot(t.x.back() - t.x.front(), t.y.back() - t.y.front());
+    const double drawn = t.s.back() + (t.closed ? gap : 0);
+    t.lengthM = p.value("length_m", drawn);
+    for (double& s : t.s) s *= t.lengthM / drawn;
+    if (t.closed && gap < 0.01 && n > 3) { // the ring repeats its first point; once is enough
+        for (auto* column : {&t.s, &t.x, &t.y, &t.z, &t.left, &t.right}) column->pop_back();
+    }
+}
+
+void readThing(const json& feature, Track& t) {
+    const auto& p = feature.at("properties");
+    const auto role = p.value("role", "");
+    if (role == "kerb")
+        t.kerbs.push_back({p.at("from_m").get<double>(), p.at("to_m").get<double>(), p.at("side") == "left", p.value("height_m", 0.05)});
+    else if (role == "corner") t.corners.push_back({p.at("number").get<int>(), p.value("name", ""), p.at("at_m").get<double>()});
+    else if (role == "reference")
+        t.references.push_back({p.value("id", ""), p.value("kind", ""), p.value("label", ""), p.at("at_m").get<double>(),
+                                p.value("lateral_m", 0.0), p.value("height_m", 0.0), p.value("lasts", "")});
+}
+
+} // namespace
+
+Result<Track> parseTrack(std::string_view text, std::string_view fileName) {
+    const std::string file(fileName);
+    Track track;
+    try {
+        const auto root = json::parse(text);
+        for (const auto& feature : root.at("features")) {
+            const bool line = feature.at("geometry").at("type") == "LineString";
+            if (line && track.s.empty() && feature.at("geometry").at("coordinates").size() >= 4) readCentre(feature, track);
+            else if (!line) readThing(feature, track);
+        }
+    } catch (const json::parse_error& e) {
+        return Error{"track.not-json", "is not valid JSON (byte " + std::to_string(e.byte) + ")", file, "a GeoJSON feature collection"};
+    } catch (const json::exception& e) {
+        return Error{"track.bad-value", e.what(), file, "the members listed in docs/formats.md"};
+    }
+    if (track.s.size() < 4 || !(track.lengthM > 50))
+        return Error{"track.no-centre", "has no centre line", file, "a LineString feature along the road with at least four points"};
+    return track;
+}
+
+Result<Track> readTrack(const std::filesystem::path& path) {
+    auto text = readFile(path);
+    if (!text) return text.error();
+    return parseTrack(*text, path.string());
+}
+
+} // namespace hl

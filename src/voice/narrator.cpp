@@ -1,0 +1,99 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "voice/narrator.h"
+
+#include <algorithm>
+#include <cmath>
+#include <espeak-ng/speak_lib.h>
+#include <map>
+#include <mutex>
+
+namespace hl {
+namespace {
+
+std::mutex& espeakLock() { // the library keeps its state in globals
+    static std::mutex lock;
+    return lock;
+}
+
+struct Heard {
+    const std::string* text;
+    Utterance utterance;
+};
+
+/// espeak counts UTF-8 characters; our text is bytes.
+std::string wordAt(const std::string& text, int position, int length) {
+    std::size_t byte = 0;
+    const auto advance = [&](int characters) {
+        for (; characters > 0 && byte < text.size(); --characters) {
+            ++byte;
+            while (byte < text.size() && (static_cast<unsigned char>(text[byte]) & 0xC0) == 0x80) ++byte;
+        }
+    };
+    advance(position - 1);
+    const auto from = byte;
+    advance(length);
+    return text.substr(from, byte - from);
+}
+
+int onSound(short* wave, int count, espeak_EVENT* events) {
+    auto* heard = static_cast<Heard*>(events->user_data);
+    for (auto* e = events; e->type != espeakEVENT_LIST_TERMINATED; ++e)
+        if (e->type == espeakEVENT_WORD)
+            heard->utterance.words.push_back({wordAt(*heard->text, e->text_position, e->length), e->audio_position / 1000.0});
+    for (int i = 0; wave && i < count; ++i) heard->utterance.sound.samples.push_back(static_cast<float>(wave[i]) / 32768.0f);
+    return 0;
+}
+
+/// Silence before and after the speech makes sentences seem longer than they are.
+void trimTail(Sound& sound) {
+    auto end = sound.samples.size();
+    while (end > 0 && std::abs(sound.samples[end - 1]) < 0.004f) --end;
+    sound.samples.resize(std::min(sound.samples.size(), end + static_cast<std::size_t>(sound.rate / 20)));
+}
+
+class ScratchVoice : public Narrator {
+  public:
+    ScratchVoice(int rate, int wordsPerMinute) : rate_(rate), wordsPerMinute_(wordsPerMinute) {}
+    Result<Utterance> speak(const std::string& text) override {
+        const bool words = std::any_of(text.begin(), text.end(), [](unsigned char c) { return std::isalnum(c) || c >= 0x80; });
+        if (!words) return Utterance{{rate_, 0, {}}, {}};
+        const std::lock_guard guard(espeakLock());
+        if (const auto known = spoken_.find(text); known != spoken_.end()) return known->second;
+        espeak_SetVoiceByName("en-gb");
+        espeak_SetParameter(espeakRATE, wordsPerMinute_, 0);
+        espeak_SetParameter(espeakPITCH, 42, 0);
+        Heard heard{&text, {}};
+        heard.utterance.sound.rate = rate_;
+        unsigned id = 0;
+        espeak_Synth(text.c_str(), text.size() + 1, 0, POS_CHARACTER, 0, espeakCHARS_UTF8, &id, &heard);
+        espeak_Synchronize();
+        trimTail(heard.utterance.sound);
+        if (heard.utterance.sound.samples.empty())
+            return Error{"voice.silent", "the scratch voice made no sound of \"" + text.substr(0, 40) + "\"", "", "words it can read"};
+        return spoken_.emplace(text, std::move(heard.utterance)).first->second;
+    }
+
+  private:
+    int rate_, wordsPerMinute_;
+    std::map<std::string, Utterance> spoken_; // a sentence is asked for many times while the guide is edited
+};
+
+} // namespace
+
+double Narrator::duration(const std::string& text) {
+    const auto u = speak(text);
+    return u ? u->sound.length().count() : 0;
+}
+
+Result<std::unique_ptr<Narrator>> scratchVoice(int wordsPerMinute) {
+    static const int rate = [] {
+        const std::lock_guard guard(espeakLock());
+        const int r = espeak_Initialize(AUDIO_OUTPUT_SYNCHRONOUS, 0, nullptr, 0);
+        if (r > 0) espeak_SetSynthCallback(onSound);
+        return r;
+    }();
+    if (rate <= 0) return Error{"voice.unavailable", "the scratch voice is not installed", "", "the package espeak-ng-data"};
+    return std::unique_ptr<Narrator>(std::make_unique<ScratchVoice>(rate, wordsPerMinute));
+}
+
+} // namespace hl
