@@ -1,0 +1,118 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "studio/corner_sheet.h"
+
+#include "core/words/draft.h"
+#include "picture/tokens.h"
+#include "studio/style.h"
+
+#include <algorithm>
+#include <QHeaderView>
+#include <QVBoxLayout>
+
+namespace hl {
+namespace {
+
+enum Column { Driven, Advised, Look, Backup };
+
+QString kindText(const GuideCorner& c) {
+    QString s = (c.side == Side::Left ? QObject::tr("left") : QObject::tr("right")) + QLatin1Char(' ') + QString::fromStdString(c.kind);
+    s += QObject::tr(", %1\u00b0, radius %2 m").arg(std::lround(deg(c.angleRad))).arg(std::lround(c.minRadiusM));
+    if (!c.complex.empty()) s += QObject::tr(", driven with %1").arg(QString::fromStdString(c.complex));
+    return s;
+}
+
+const Advice* adviceOf(const GuideCorner& c, Topic t) {
+    const auto a = std::find_if(c.advice.begin(), c.advice.end(), [t](const Advice& x) { return x.topic == t; });
+    return a == c.advice.end() ? nullptr : &*a;
+}
+
+} // namespace
+
+QString topicName(Topic t) {
+    switch (t) {
+    case Topic::Approach: return QObject::tr("Approach");
+    case Topic::Brake: return QObject::tr("Brake");
+    case Topic::Gears: return QObject::tr("Gears");
+    case Topic::TurnIn: return QObject::tr("Turn-in");
+    case Topic::Apex: return QObject::tr("Apex");
+    case Topic::Slowest: return QObject::tr("Slowest");
+    case Topic::Power: return QObject::tr("Power");
+    case Topic::Exit: return QObject::tr("Exit");
+    case Topic::Kerb: return QObject::tr("Kerb");
+    case Topic::Limits: return QObject::tr("Limits");
+    case Topic::Free: return QObject::tr("Note");
+    }
+    return {};
+}
+
+CornerSheet::CornerSheet(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk), title_(headline({})), kind_(quiet({})), table_(new QTableWidget) {
+    setObjectName(QStringLiteral("sheet"));
+    setAttribute(Qt::WA_StyledBackground);
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(24, 18, 16, 8);
+    column->setSpacing(2);
+    column->addWidget(title_);
+    column->addWidget(kind_);
+    column->addSpacing(8);
+    column->addWidget(table_);
+    table_->setObjectName(QStringLiteral("cornerSheet"));
+    table_->setAccessibleName(tr("Corner sheet: as driven, as advised, look for"));
+    table_->setColumnCount(4);
+    table_->setHorizontalHeaderLabels({tr("As driven"), tr("As advised"), tr("Look for"), tr("When it is gone")});
+    table_->horizontalHeader()->setSectionResizeMode(QHeaderView::Stretch);
+    table_->horizontalHeader()->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
+    table_->horizontalHeader()->setHighlightSections(false);
+    table_->verticalHeader()->setSectionResizeMode(QHeaderView::ResizeToContents);
+    table_->verticalHeader()->setHighlightSections(false);
+    table_->setWordWrap(true);
+    table_->setShowGrid(false);
+    table_->setTabKeyNavigation(true);
+    connect(table_, &QTableWidget::cellChanged, this, &CornerSheet::take);
+    connect(&desk_, &Desk::cornerChosen, this, &CornerSheet::refresh);
+    connect(&desk_, &Desk::changed, this, &CornerSheet::refresh);
+    connect(&desk_, &Desk::opened, this, &CornerSheet::refresh);
+}
+
+void CornerSheet::refresh() {
+    const auto* c = desk_.chosen();
+    const auto* f = desk_.factsOf(desk_.corner());
+    if (!c || !f) return;
+    filling_ = true;
+    title_->setText(QString::number(c->number) + (c->name.empty() ? QString() : QStringLiteral(" \u00b7 ") + QString::fromStdString(c->name)));
+    kind_->setText(kindText(*c));
+    topics_.clear();
+    for (const Topic t : kTopics)
+        if (t != Topic::Free) topics_ << t;
+    table_->setRowCount(static_cast<int>(topics_.size()));
+    for (int row = 0; row < topics_.size(); ++row) {
+        const auto* a = adviceOf(*c, topics_[row]);
+        table_->setVerticalHeaderItem(row, new QTableWidgetItem(topicName(topics_[row])));
+        auto* driven = new QTableWidgetItem(QString::fromStdString(drivenText(topics_[row], *c, *f)));
+        driven->setFlags(Qt::ItemIsEnabled | Qt::ItemIsSelectable);
+        table_->setItem(row, Driven, driven);
+        auto* advised = new QTableWidgetItem(a ? QString::fromStdString(a->advised) : QString());
+        if (a && !a->advised.empty()) {
+            advised->setBackground(QColor(look::kLampPaper));
+            advised->setForeground(QColor(look::kLampInk));
+            advised->setFont(look::text(14, look::Weight::Heavy));
+        }
+        advised->setToolTip(tr("Empty means the same as driven"));
+        table_->setItem(row, Advised, advised);
+        table_->setItem(row, Look, new QTableWidgetItem(a ? QString::fromStdString(a->lookFor) : QString()));
+        table_->setItem(row, Backup, new QTableWidgetItem(a ? QString::fromStdString(a->backup) : QString()));
+    }
+    table_->resizeRowsToContents();
+    filling_ = false;
+}
+
+void CornerSheet::take(int row, int) {
+    const auto* c = desk_.chosen();
+    if (filling_ || !c || row >= topics_.size()) return;
+    const auto cell = [&](Column k) { return table_->item(row, k)->text().trimmed().toStdString(); };
+    const Advice advice{topics_[row], cell(Advised), cell(Look), cell(Backup)};
+    const auto* old = adviceOf(*c, advice.topic);
+    if (old && *old == advice) return;
+    desk_.edit({tr("Advice for %1").arg(topicName(advice.topic)).toStdString(), [number = c->number, advice](Guide g) { return withAdvice(std::move(g), number, advice); }});
+}
+
+} // namespace hl

@@ -1,0 +1,63 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The open guide: its history, what was measured, its cut. Windows show it and send it edits; it knows no window.
+#pragma once
+#include "core/guide/edits.h"
+#include "jobs/material.h"
+
+#include <QObject>
+#include <QTimer>
+
+namespace hl {
+
+class Desk : public QObject {
+    Q_OBJECT
+  public:
+    explicit Desk(QObject* parent = nullptr);
+
+    void open(const QString& folder);       ///< reads and measures in the background; opened() or failed() follows
+    bool isOpen() const { return material_ != nullptr; }
+    const Guide& guide() const { return history_->now(); }
+    const Material& material() const { return *material_; }
+    std::shared_ptr<const Material> sharedMaterial() const { return material_; }
+    const Cut& cut() const { return *cut_; }
+    std::shared_ptr<const Cut> sharedCut() const { return cut_; }
+    std::shared_ptr<Narrator> narrator() const { return narrator_; }
+    QString folder() const { return folder_; }
+
+    void edit(const Edit& e);
+    void undo();
+    void redo();
+    bool save();                            ///< failed() tells why not
+    bool hasUnsaved() const { return history_ && history_->changedSinceSave(); }
+    QString undoText() const { return history_ ? QString::fromStdString(history_->undoText()) : QString(); }
+    QString redoText() const { return history_ ? QString::fromStdString(history_->redoText()) : QString(); }
+    void discardUnsaved();
+
+    int corner() const { return corner_; }  ///< the chosen corner follows through all stations
+    void choose(int corner);
+    const GuideCorner* chosen() const { return isOpen() ? cornerNumbered(guide(), corner_) : nullptr; }
+    const CornerFacts* factsOf(int corner) const;
+
+  signals:
+    void opened();
+    void recovered();                       ///< edits of an earlier run that were never saved are back
+    void changed();                         ///< the guide's value
+    void cutChanged();
+    void cornerChosen(int corner);
+    void failed(const QString& sentence);
+
+  private:
+    void adopt(Guide guide, std::shared_ptr<const Material> material);
+    void replan();
+    void afterEdit();
+    std::unique_ptr<History> history_;
+    std::shared_ptr<const Material> material_;
+    std::shared_ptr<const Cut> cut_ = std::make_shared<Cut>();
+    std::shared_ptr<Narrator> narrator_;
+    QString folder_;
+    QTimer autosave_;
+    int corner_ = 0;
+    long planWanted_ = 0;
+};
+
+} // namespace hl

@@ -1,0 +1,23 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "picture/tokens.h"
+#include "studio/main_window.h"
+#include "studio/shots.h"
+#include "studio/style.h"
+
+#include <QApplication>
+
+int main(int argc, char** argv) {
+    QApplication app(argc, argv);
+    QApplication::setOrganizationName(QStringLiteral("highlantern"));
+    QApplication::setApplicationName(QStringLiteral("High Lantern"));
+    hl::look::loadFonts();
+    app.setStyle(QStringLiteral("Fusion"));
+    app.setFont(hl::look::text(hl::look::kText));
+    app.setStyleSheet(hl::studioStyle());
+    const auto arguments = app.arguments();
+    hl::MainWindow window;
+    window.show();
+    if (arguments.size() == 4 && arguments[1] == QLatin1String("--shots")) return hl::takeShots(window, arguments[2], arguments[3]);
+    if (arguments.size() > 1) window.open(arguments[1]);
+    return app.exec();
+}

@@ -1,0 +1,299 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "studio/main_window.h"
+
+#include "picture/paint_scene.h"
+#include "picture/tokens.h"
+#include "studio/beats_table.h"
+#include "studio/corner_sheet.h"
+#include "studio/help_overlay.h"
+#include "studio/new_guide_dialog.h"
+#include "studio/picture_view.h"
+#include "studio/ribbon.h"
+#include "studio/stations.h"
+#include "studio/station_line.h"
+#include "studio/stretch_view.h"
+#include "studio/strip_view.h"
+#include "studio/style.h"
+
+#include <QApplication>
+#include <QCloseEvent>
+#include <QFileDialog>
+#include <QHBoxLayout>
+#include <QLabel>
+#include <QMenu>
+#include <QMessageBox>
+#include <QMimeData>
+#include <QPlainTextEdit>
+#include <QSettings>
+#include <QShortcut>
+#include <QStackedWidget>
+#include <QTimer>
+#include <QVBoxLayout>
+
+namespace hl {
+namespace {
+constexpr int kMostRecent = 8;
+}
+
+MainWindow::MainWindow() : desk_(std::make_unique<Desk>()), player_(std::make_unique<Player>(*desk_)) {
+    setWindowTitle(tr("High Lantern"));
+    setAcceptDrops(true);
+    resize(1280, 800);
+    auto* ground = new QWidget;
+    ground->setObjectName(QStringLiteral("ground"));
+    auto* column = new QVBoxLayout(ground);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(0);
+    column->addWidget(buildTop());
+    column->addWidget(buildMiddle(), 1);
+    stretch_ = new StretchView(*desk_, *player_);
+    stretch_->hide();
+    column->addWidget(stretch_);
+    ribbon_ = new Ribbon(*desk_, *player_);
+    column->addWidget(ribbon_);
+    setCentralWidget(ground);
+    connectDesk();
+    addKeys();
+    help_ = new HelpOverlay(keyHelp_, this);
+    go(SceneStation);
+}
+
+MainWindow::~MainWindow() { publish_->cancel(); }
+
+QWidget* MainWindow::buildTop() {
+    auto* top = new QWidget;
+    auto* row = new QHBoxLayout(top);
+    row->setContentsMargins(24, 8, 24, 4);
+    row->setSpacing(20);
+    auto* name = new QLabel(tr("High Lantern"));
+    name->setFont(look::text(look::kHead, look::Weight::Heavy));
+    name->setStyleSheet(QStringLiteral("font-size: 19px; font-weight: 700;"));
+    stations_ = new StationLine({tr("Scene"), tr("Corners"), tr("Words"), tr("Cut"), tr("Publish")});
+    about_ = new QLabel;
+    about_->setObjectName(QStringLiteral("darkquiet"));
+    about_->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
+    about_->setMinimumWidth(250);
+    row->addWidget(name);
+    row->addWidget(stations_, 1);
+    row->addWidget(about_);
+    connect(stations_, &StationLine::chosen, this, [this](int s) { go(static_cast<Station>(s)); });
+    return top;
+}
+
+QWidget* MainWindow::buildTransport() {
+    auto* bar = new QWidget;
+    auto* row = new QHBoxLayout(bar);
+    row->setContentsMargins(0, 0, 0, 0);
+    const auto button = [&](const QString& text, const QString& name, auto action) {
+        auto* b = new QPushButton(text);
+        b->setObjectName(QStringLiteral("flat"));
+        b->setAccessibleName(name);
+        b->setToolTip(name);
+        b->setFocusPolicy(Qt::TabFocus);
+        connect(b, &QPushButton::clicked, this, action);
+        row->addWidget(b);
+        return b;
+    };
+    button(tr("\u2039"), tr("One picture back (comma)"), [this] { player_->step(-1); });
+    play_ = button(tr("Play"), tr("Play or pause (Space)"), [this] { player_->toggle(); });
+    button(tr("\u203a"), tr("One picture on (full stop)"), [this] { player_->step(1); });
+    where_ = new QLabel;
+    where_->setStyleSheet(QStringLiteral("font-size: 15px;"));
+    row->addWidget(where_);
+    row->addStretch();
+    message_ = new QLabel;
+    message_->setObjectName(QStringLiteral("message"));
+    message_->setWordWrap(true);
+    message_->setMinimumWidth(200);
+    row->addWidget(message_, 1);
+    return bar;
+}
+
+QWidget* MainWindow::buildMiddle() {
+    auto* middle = new QWidget;
+    auto* row = new QHBoxLayout(middle);
+    row->setContentsMargins(24, 4, 0, 0);
+    row->setSpacing(12);
+    auto* left = new QWidget;
+    auto* column = new QVBoxLayout(left);
+    column->setContentsMargins(0, 0, 0, 10);
+    column->setSpacing(8);
+    auto* picture = new PictureView(*player_);
+    column->addWidget(picture, 1);
+    strip_ = new StripView(*desk_, *player_);
+    column->addWidget(buildTransport());
+    column->addWidget(strip_);
+    pages_ = new QStackedWidget;
+    auto* scene = new ScenePage(*desk_);
+    publish_ = new PublishPage(*desk_);
+    words_ = new BeatsTable(*desk_, *player_);
+    cutWords_ = new BeatsTable(*desk_, *player_);
+    pages_->addWidget(scene);
+    pages_->addWidget(new CornerSheet(*desk_));
+    pages_->addWidget(words_);
+    pages_->addWidget(cutWords_);
+    pages_->addWidget(publish_);
+    row->addWidget(left, 11);
+    row->addWidget(pages_, 10);
+    connect(scene, &ScenePage::newGuideWanted, this, [this] { newGuide(); });
+    connect(scene, &ScenePage::openWanted, this, &MainWindow::chooseGuide);
+    connect(publish_, &PublishPage::published, this, [this](const QString& f) { say(tr("Published: %1").arg(f), false); });
+    return middle;
+}
+
+void MainWindow::connectDesk() {
+    connect(desk_.get(), &Desk::opened, this, [this] {
+        remember(desk_->folder());
+        refreshTop();
+        for (const int s : {SceneStation, CornersStation}) stations_->setLamp(s, StationLine::Lamp::Filled);
+        say({}, false);
+    });
+    connect(desk_.get(), &Desk::changed, this, &MainWindow::refreshTop);
+    connect(desk_.get(), &Desk::cutChanged, this, [this] {
+        for (const int s : {WordsStation, CutStation}) stations_->setLamp(s, StationLine::Lamp::Filled);
+        refreshTop();
+    });
+    connect(desk_.get(), &Desk::failed, this, [this](const QString& text) { say(text, true); });
+    connect(desk_.get(), &Desk::recovered, this, [this] { say(tr("Edits that were not saved are back. Undo takes them away."), false); });
+    connect(publish_, &PublishPage::published, this, [this] { stations_->setLamp(PublishStation, StationLine::Lamp::Filled); });
+    connect(publish_, &PublishPage::failed, this, [this](const QString&) { stations_->setLamp(PublishStation, StationLine::Lamp::Broken); });
+    connect(player_.get(), &Player::playingChanged, this, [this](bool on) { play_->setText(on ? tr("Pause") : tr("Play")); });
+    connect(player_.get(), &Player::moved, this, [this] {
+        const auto place = QString::number(std::lround(player_->metre())) + QStringLiteral(" m");
+        where_->setText(player_->mode() == Player::Mode::Guide ? tr("%1 of %2 \u00b7 %3").arg(clockText(player_->guideTime(), 1), clockText(desk_->cut().lengthS), place) : place);
+    });
+}
+
+void MainWindow::key(const QKeySequence& keys, const QString& does, std::function<void()> action, bool unlessTyping) {
+    auto* s = new QShortcut(keys, this);
+    connect(s, &QShortcut::activated, this, [action = std::move(action)] { action(); });
+    if (unlessTyping) // letters and arrows belong to the text while one types
+        connect(qApp, &QApplication::focusChanged, s, [s](QWidget*, QWidget* now) { s->setEnabled(!qobject_cast<QLineEdit*>(now) && !qobject_cast<QPlainTextEdit*>(now)); });
+    if (!does.isEmpty()) keyHelp_.append({keys.toString(QKeySequence::NativeText), does});
+}
+
+void MainWindow::addKeys() {
+    key(Qt::Key_Space, tr("play or pause"), [this] { player_->toggle(); }, true);
+    key(Qt::Key_Comma, tr("one picture back"), [this] { player_->step(-1); }, true);
+    key(Qt::Key_Period, tr("one picture on"), [this] { player_->step(1); }, true);
+    key(Qt::Key_J, tr("corner before"), [this] { desk_->choose(desk_->corner() - 1); }, true);
+    key(Qt::Key_K, tr("next corner"), [this] { desk_->choose(desk_->corner() + 1); }, true);
+    for (int i = 0; i < 5; ++i) key(QKeySequence(Qt::ALT | static_cast<Qt::Key>(Qt::Key_1 + i)), i == 0 ? tr("to a station (Alt+1 to 5)") : QString(), [this, i] { go(static_cast<Station>(i)); });
+    key(QKeySequence::Undo, tr("undo"), [this] { desk_->undo(); });
+    key(QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_Z), tr("redo"), [this] { desk_->redo(); });
+    key(QKeySequence::Save, tr("save"), [this] { if (desk_->save()) say(tr("Saved."), false); });
+    key(QKeySequence::Open, tr("open a guide, or a recent one"), [this] { chooseGuide(); });
+    key(QKeySequence::New, tr("new guide from film and log"), [this] { newGuide(); });
+    key(QKeySequence(Qt::CTRL | Qt::Key_B), tr("add words where the car is"), [this] { words_->addBeat(); });
+    key(QKeySequence(Qt::CTRL | Qt::Key_Delete), tr("remove these words"), [this] { (pages_->currentWidget() == cutWords_ ? cutWords_ : words_)->removeBeat(); });
+    key(QKeySequence(Qt::Key_F1), tr("these keys"), [this] {
+        help_->setGeometry(rect());
+        help_->setVisible(!help_->isVisible());
+        help_->raise();
+        help_->setFocus();
+    });
+}
+
+void MainWindow::go(Station s) {
+    stations_->setCurrent(s);
+    pages_->setCurrentIndex(s);
+    const bool cut = s == CutStation;
+    stretch_->setVisible(cut);
+    ribbon_->setVisible(!cut || height() > 900);
+    strip_->setVisible(s == CornersStation || s == WordsStation || s == SceneStation);
+    player_->setMode(s == CutStation || s == PublishStation ? Player::Mode::Guide : Player::Mode::Footage);
+    if (cut && desk_->isOpen())
+        for (const auto& x : desk_->cut().sections)
+            if (x.corner == desk_->corner()) {
+                player_->seekGuide(seconds(x.start));
+                break;
+            }
+}
+
+void MainWindow::refreshTop() {
+    if (!desk_->isOpen()) return;
+    const auto& g = desk_->guide();
+    about_->setText(tr("%1%2<br>guide <b style='color:%3'>%4</b> \u00b7 lap %5")
+                        .arg(QString::fromStdString(g.scene.track.empty() ? g.scene.title : g.scene.track).toHtmlEscaped(), desk_->hasUnsaved() ? tr(" \u00b7 not saved") : QString(), QColor(look::kMist).name(),
+                             clockText(desk_->cut().lengthS), clockText(desk_->material().trace.lap.time.count(), 3)));
+    setWindowTitle(tr("%1[*] \u00b7 High Lantern").arg(QString::fromStdString(g.scene.title)));
+    setWindowModified(desk_->hasUnsaved());
+}
+
+void MainWindow::say(const QString& text, bool wrong) {
+    message_->setText(text);
+    message_->setStyleSheet(QStringLiteral("font-size: 13px; color: %1;").arg(QColor(wrong ? look::kWrongOnDark : look::kMist).name()));
+}
+
+void MainWindow::open(const QString& folder) {
+    if (mayLeave()) desk_->open(folder);
+}
+
+void MainWindow::remember(const QString& folder) {
+    QSettings s;
+    auto recent = s.value(QStringLiteral("recent")).toStringList();
+    recent.removeAll(QDir(folder).absolutePath());
+    recent.prepend(QDir(folder).absolutePath());
+    s.setValue(QStringLiteral("recent"), recent.mid(0, kMostRecent));
+}
+
+void MainWindow::chooseGuide() {
+    QMenu menu(this);
+    for (const auto& folder : QSettings().value(QStringLiteral("recent")).toStringList())
+        if (QDir(folder).exists()) menu.addAction(folder, this, [this, folder] { open(folder); });
+    if (!menu.isEmpty()) menu.addSeparator();
+    menu.addAction(tr("Another folder\u2026"), this, [this] {
+        const auto folder = QFileDialog::getExistingDirectory(this, tr("Open a guide's folder"));
+        if (!folder.isEmpty()) open(folder);
+    });
+    menu.exec(mapToGlobal(QPoint(width() / 2 - 100, 120)));
+}
+
+void MainWindow::newGuide(const QStringList& files) {
+    auto* dialog = new NewGuideDialog(this);
+    dialog->setAttribute(Qt::WA_DeleteOnClose);
+    dialog->take(files);
+    connect(dialog, &NewGuideDialog::made, this, &MainWindow::open);
+    dialog->open();
+}
+
+bool MainWindow::mayLeave() {
+    if (!desk_->hasUnsaved()) return true;
+    QMessageBox ask(QMessageBox::Question, tr("Not saved"), tr("The guide has edits that are not saved."), QMessageBox::Save | QMessageBox::Discard | QMessageBox::Cancel, this);
+    ask.setObjectName(QStringLiteral("leaveQuestion"));
+    ask.button(QMessageBox::Discard)->setText(tr("Leave without saving"));
+    switch (ask.exec()) {
+    case QMessageBox::Save: return desk_->save();
+    case QMessageBox::Discard: desk_->discardUnsaved(); return true;
+    default: return false;
+    }
+}
+
+void MainWindow::closeEvent(QCloseEvent* e) {
+    if (!mayLeave()) {
+        e->ignore();
+        return;
+    }
+    player_->pause();
+    publish_->cancel();
+    e->accept();
+}
+
+void MainWindow::dragEnterEvent(QDragEnterEvent* e) {
+    if (e->mimeData()->hasUrls()) e->acceptProposedAction();
+}
+
+void MainWindow::dropEvent(QDropEvent* e) {
+    QStringList files;
+    for (const auto& url : e->mimeData()->urls())
+        if (url.isLocalFile()) files << url.toLocalFile();
+    if (files.size() == 1 && QFileInfo(files[0] + QStringLiteral("/guide.json")).exists()) open(files[0]);
+    else if (!files.isEmpty()) newGuide(files);
+}
+
+void MainWindow::resizeEvent(QResizeEvent* e) {
+    QMainWindow::resizeEvent(e);
+    if (help_) help_->setGeometry(rect());
+}
+
+} // namespace hl

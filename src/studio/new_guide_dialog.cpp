@@ -1,0 +1,122 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "studio/new_guide_dialog.h"
+
+#include "jobs/bring_in.h"
+#include "studio/background.h"
+#include "studio/style.h"
+
+#include <QFileDialog>
+#include <QFileInfo>
+#include <QFormLayout>
+#include <QHBoxLayout>
+#include <QVBoxLayout>
+
+namespace hl {
+namespace {
+
+QWidget* fileRow(QLineEdit* edit, const QString& name, QWidget* parent) {
+    auto* row = new QWidget(parent);
+    auto* line = new QHBoxLayout(row);
+    line->setContentsMargins(0, 0, 0, 0);
+    auto* choose = plainButton(QObject::tr("Choose\u2026"), row);
+    edit->setAccessibleName(name);
+    line->addWidget(edit);
+    line->addWidget(choose);
+    QObject::connect(choose, &QPushButton::clicked, parent, [edit, name, parent] {
+        const auto file = QFileDialog::getOpenFileName(parent, name);
+        if (!file.isEmpty()) edit->setText(file);
+    });
+    return row;
+}
+
+} // namespace
+
+NewGuideDialog::NewGuideDialog(QWidget* parent)
+    : QDialog(parent), video_(new QLineEdit), log_(new QLineEdit), track_(new QLineEdit), folder_(new QLineEdit), car_(new QLineEdit), conditions_(new QLineEdit), state_(quiet({})), bar_(new QProgressBar), make_(lampButton(tr("Make the guide"))) {
+    setWindowTitle(tr("New guide"));
+    auto* outer = new QVBoxLayout(this);
+    outer->setContentsMargins(0, 0, 0, 0);
+    auto* paper = sheet(this);
+    outer->addWidget(paper);
+    auto* column = new QVBoxLayout(paper);
+    column->setContentsMargins(28, 22, 28, 22);
+    column->addWidget(headline(tr("New guide from film and log")));
+    column->addWidget(quiet(tr("High Lantern ties the two together by the engine's sound, finds the corners, measures them and drafts the first words.")));
+    auto* form = new QFormLayout;
+    video_->setObjectName(QStringLiteral("newVideo")), log_->setObjectName(QStringLiteral("newLog")), track_->setObjectName(QStringLiteral("newTrack")), folder_->setObjectName(QStringLiteral("newFolder"));
+    form->addRow(tr("Film"), fileRow(video_, tr("Film"), this));
+    form->addRow(tr("Log"), fileRow(log_, tr("Log"), this));
+    form->addRow(tr("Track"), fileRow(track_, tr("Track, if there is one"), this));
+    form->addRow(tr("Car"), car_);
+    form->addRow(tr("Conditions"), conditions_);
+    form->addRow(tr("Guide folder"), folder_);
+    track_->setPlaceholderText(tr("optional"));
+    column->addLayout(form);
+    bar_->setRange(0, 1000);
+    bar_->setFormat(QString());
+    column->addWidget(bar_);
+    column->addWidget(state_);
+    auto* row = new QHBoxLayout;
+    auto* cancel = plainButton(tr("Cancel"));
+    row->addStretch();
+    row->addWidget(cancel);
+    row->addWidget(make_);
+    column->addLayout(row);
+    make_->setDefault(true);
+    connect(cancel, &QPushButton::clicked, this, &NewGuideDialog::reject);
+    connect(make_, &QPushButton::clicked, this, &NewGuideDialog::start);
+    connect(video_, &QLineEdit::textChanged, this, [this](const QString& t) {
+        if (folder_->text().isEmpty() || folder_->text().endsWith(QStringLiteral("-guide"))) folder_->setText(QFileInfo(t).path() + QLatin1Char('/') + QFileInfo(t).completeBaseName() + QStringLiteral("-guide"));
+    });
+    resize(680, 440);
+}
+
+void NewGuideDialog::take(const QStringList& files) {
+    for (const auto& f : files) {
+        const auto kind = QFileInfo(f).suffix().toLower();
+        if (kind == QLatin1String("geojson") || kind == QLatin1String("json")) track_->setText(f);
+        else if (kind == QLatin1String("csv") || kind == QLatin1String("txt") || kind == QLatin1String("tsv")) log_->setText(f);
+        else video_->setText(f);
+    }
+}
+
+void NewGuideDialog::reject() {
+    if (busy_) {
+        stop_.request_stop();
+        state_->setText(tr("Stopping\u2026"));
+        return;
+    }
+    QDialog::reject();
+}
+
+void NewGuideDialog::start() {
+    if (busy_) return;
+    NewGuide wish;
+    wish.folder = folder_->text().toStdString(), wish.video = video_->text().toStdString(), wish.log = log_->text().toStdString();
+    if (!track_->text().isEmpty()) wish.track = track_->text().toStdString();
+    wish.scene.car = car_->text().toStdString(), wish.scene.conditions = conditions_->text().toStdString();
+    busy_ = true;
+    stop_ = {};
+    make_->setEnabled(false);
+    const Progress progress{[this](double share, const std::string& doing) {
+                                QMetaObject::invokeMethod(this, [this, share, text = QString::fromStdString(doing)] {
+                                    bar_->setValue(static_cast<int>(share * 1000));
+                                    state_->setText(text);
+                                });
+                            },
+                            stop_.get_token()};
+    inBackground(this, [wish, progress] { return bringIn(wish, progress); },
+                 [this, folder = folder_->text()](Result<Guide> g) {
+                     busy_ = false;
+                     make_->setEnabled(true);
+                     if (g) {
+                         emit made(folder);
+                         accept();
+                     } else {
+                         bar_->setValue(0);
+                         state_->setText(QString::fromStdString(sentence(g.error())));
+                     }
+                 });
+}
+
+} // namespace hl

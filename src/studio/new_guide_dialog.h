@@ -1,0 +1,32 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+#include <QDialog>
+#include <QLabel>
+#include <QLineEdit>
+#include <QProgressBar>
+#include <QPushButton>
+#include <stop_token>
+
+namespace hl {
+
+/// A film, its log, perhaps a track: and a guide is made of them in the background.
+class NewGuideDialog : public QDialog {
+    Q_OBJECT
+  public:
+    explicit NewGuideDialog(QWidget* parent = nullptr);
+    void take(const QStringList& files); ///< dropped files, sorted by what they are
+  signals:
+    void made(const QString& folder);
+  protected:
+    void reject() override;
+  private:
+    void start();
+    QLineEdit *video_, *log_, *track_, *folder_, *car_, *conditions_;
+    QLabel* state_;
+    QProgressBar* bar_;
+    QPushButton* make_;
+    std::stop_source stop_;
+    bool busy_ = false;
+};
+
+} // namespace hl

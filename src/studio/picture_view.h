@@ -1,0 +1,22 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+#include "studio/player.h"
+
+#include <QWidget>
+
+namespace hl {
+
+/// The footage with everything drawn over it, as it will be published.
+class PictureView : public QWidget {
+    Q_OBJECT
+  public:
+    explicit PictureView(Player& player, QWidget* parent = nullptr);
+    QSize sizeHint() const override { return {668, 376}; }
+  protected:
+    void paintEvent(QPaintEvent*) override;
+    void mousePressEvent(QMouseEvent*) override { player_.toggle(); }
+  private:
+    Player& player_;
+};
+
+} // namespace hl

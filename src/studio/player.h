@@ -1,0 +1,73 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Pictures for a moment of the guide or of the footage, decoded off the interface's thread; the newest wish wins.
+#pragma once
+#include "core/sync/sound.h"
+#include "studio/desk.h"
+#include "studio/sound_out.h"
+
+#include <QElapsedTimer>
+#include <QImage>
+#include <QThread>
+
+namespace hl {
+
+/// Lives on its own thread. A wish that is overtaken by a newer one is not decoded.
+class FrameSource : public QObject {
+    Q_OBJECT
+  public:
+    void want(double footageS); ///< from any thread
+  public slots:
+    void openFile(const QString& path);
+  signals:
+    void ready(const QImage& picture, double footageS);
+  private:
+    Q_INVOKABLE void decodeNewest();
+    std::optional<VideoReader> reader_;
+    std::atomic<double> wish_{-1};
+    std::atomic<bool> queued_{false};
+};
+
+class Player : public QObject {
+    Q_OBJECT
+  public:
+    explicit Player(Desk& desk, QObject* parent = nullptr);
+    ~Player() override;
+
+    enum class Mode { Footage, Guide };
+    void setMode(Mode m);
+    Mode mode() const { return mode_; }
+    bool playing() const { return timer_.isActive(); }
+    void toggle();
+    void pause();
+    void seekGuide(double guideS);
+    void seekMetre(double atM);          ///< the footage where the car is there
+    void step(int frames);
+    double guideTime() const { return guideS_; }
+    double metre() const;
+    const QImage& picture() const { return picture_; }
+    SceneAt scene() const;               ///< what is drawn over the picture
+
+  signals:
+    void moved();                        ///< the playhead
+    void pictureReady();
+    void playingChanged(bool playing);
+
+  private:
+    void tick();
+    void show();
+    void mixSound();
+    double length() const;
+    Desk& desk_;
+    Mode mode_ = Mode::Footage;
+    QThread thread_;
+    FrameSource* source_;
+    QImage picture_;
+    QTimer timer_;
+    QElapsedTimer clock_;
+    double guideS_ = 0, footageS_ = 0, startedAt_ = 0;
+    std::shared_ptr<const Sound> footageSound_, guideSound_;
+    std::unique_ptr<SoundOut> out_;
+    long mixWanted_ = 0;
+};
+
+} // namespace hl

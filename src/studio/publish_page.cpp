@@ -1,0 +1,133 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/check/check.h"
+#include "jobs/publish.h"
+#include "studio/background.h"
+#include "studio/stations.h"
+#include "studio/style.h"
+
+#include <QDesktopServices>
+#include <QDir>
+#include <QFormLayout>
+#include <QHBoxLayout>
+#include <QSpinBox>
+#include <QUrl>
+#include <QVBoxLayout>
+
+namespace hl {
+
+PublishPage::PublishPage(Desk& desk, QWidget* parent)
+    : QWidget(parent), desk_(desk), summary_(new QLabel), findings_(quiet({})), state_(quiet({})), folder_(new QLineEdit), from_(new QSpinBox), to_(new QSpinBox), render_(plainButton(tr("Render this piece"))),
+      publish_(lampButton(tr("Publish the guide"))), cancel_(plainButton(tr("Cancel"))), open_(plainButton(tr("Open the result"))), bar_(new QProgressBar) {
+    setObjectName(QStringLiteral("sheet"));
+    setAttribute(Qt::WA_StyledBackground);
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(24, 18, 24, 16);
+    column->setSpacing(8);
+    column->addWidget(headline(tr("Publish")));
+    summary_->setWordWrap(true);
+    column->addWidget(summary_);
+    column->addWidget(findings_);
+    auto* form = new QFormLayout;
+    folder_->setObjectName(QStringLiteral("editionFolder"));
+    form->addRow(tr("Into the folder"), folder_);
+    auto* piece = new QHBoxLayout;
+    for (auto* box : {from_, to_}) box->setRange(0, 36000), box->setSuffix(tr(" s"));
+    from_->setObjectName(QStringLiteral("pieceFrom")), to_->setObjectName(QStringLiteral("pieceTo"));
+    to_->setValue(10);
+    piece->addWidget(from_);
+    piece->addWidget(new QLabel(tr("to")));
+    piece->addWidget(to_);
+    render_->setObjectName(QStringLiteral("renderPiece"));
+    piece->addWidget(render_);
+    piece->addStretch();
+    form->addRow(tr("Only a piece"), piece);
+    column->addLayout(form);
+    auto* row = new QHBoxLayout;
+    publish_->setAccessibleName(tr("Publish the guide"));
+    cancel_->setEnabled(false);
+    open_->setEnabled(false);
+    for (auto* b : {publish_, cancel_, open_}) row->addWidget(b);
+    row->addStretch();
+    column->addLayout(row);
+    bar_->setRange(0, 1000);
+    bar_->setObjectName(QStringLiteral("publishProgress"));
+    bar_->setFormat(QString());
+    column->addWidget(bar_);
+    column->addWidget(state_);
+    state_->setObjectName(QStringLiteral("quiet"));
+    column->addStretch();
+    connect(render_, &QPushButton::clicked, this, [this] { start(false); });
+    connect(publish_, &QPushButton::clicked, this, [this] { start(true); });
+    connect(cancel_, &QPushButton::clicked, this, &PublishPage::cancel);
+    connect(open_, &QPushButton::clicked, this, [this] { QDesktopServices::openUrl(QUrl::fromLocalFile(result_)); });
+    connect(&desk_, &Desk::opened, this, [this] {
+        folder_->setText(QDir(desk_.folder()).absolutePath() + QStringLiteral("-edition"));
+        refresh();
+    });
+    connect(&desk_, &Desk::cutChanged, this, &PublishPage::refresh);
+}
+
+void PublishPage::refresh() {
+    const auto& cut = desk_.cut();
+    summary_->setText(tr("<b>%1</b>, %2 corners: %3 long; no plan with these words can be shorter than %4.")
+                          .arg(QString::fromStdString(desk_.guide().scene.title).toHtmlEscaped()).arg(desk_.guide().corners.size()).arg(clockText(cut.lengthS), clockText(cut.boundS)));
+    int wrong = 0, warn = 0;
+    QString worst;
+    for (const auto& f : checkGuide(desk_.guide(), desk_.material().facts)) {
+        wrong += f.severity == "wrong", warn += f.severity == "warn";
+        if (f.severity == "wrong" && worst.isEmpty()) worst = QString::fromStdString(f.message);
+    }
+    findings_->setText(wrong + warn == 0 ? tr("The words agree with what was measured.") : tr("%1 wrong, %2 to look at. %3").arg(wrong).arg(warn).arg(worst));
+}
+
+void PublishPage::cancel() {
+    if (!busy_) return;
+    stop_.request_stop();
+    state_->setText(tr("Stopping\u2026"));
+}
+
+void PublishPage::start(bool publish) {
+    if (busy_ || !desk_.isOpen() || !desk_.narrator()) return;
+    busy_ = true;
+    stop_ = {};
+    for (auto* b : {publish_, render_, open_}) b->setEnabled(false);
+    cancel_->setEnabled(true);
+    const Progress progress{[this](double share, const std::string& doing) {
+                                QMetaObject::invokeMethod(this, [this, share, text = QString::fromStdString(doing)] {
+                                    bar_->setValue(static_cast<int>(share * 1000));
+                                    state_->setText(tr("%1, %2 %").arg(text).arg(static_cast<int>(share * 100)));
+                                });
+                            },
+                            stop_.get_token()};
+    const std::filesystem::path out = folder_->text().toStdString();
+    RenderWish wish;
+    wish.out = out.string() + "-piece.mp4", wish.fromS = from_->value(), wish.toS = to_->value();
+    inBackground(this,
+                 [g = desk_.guide(), m = desk_.sharedMaterial(), cut = desk_.sharedCut(), voice = desk_.narrator(), progress, publish, wish, out]() -> Result<std::string> {
+                     if (publish) {
+                         auto r = publishGuide(g, *m, *cut, *voice, out, {}, progress);
+                         return r ? Result<std::string>((out / "index.html").string()) : Result<std::string>(r.error());
+                     }
+                     auto r = hl::render(g, *m, *cut, *voice, wish, progress);
+                     return r ? Result<std::string>(r->file.string()) : Result<std::string>(r.error());
+                 },
+                 [this](Result<std::string> r) { finish(static_cast<bool>(r), QString::fromStdString(r ? *r : sentence(r.error()))); });
+}
+
+void PublishPage::finish(bool good, const QString& text) {
+    busy_ = false;
+    for (auto* b : {publish_, render_}) b->setEnabled(true);
+    cancel_->setEnabled(false);
+    open_->setEnabled(good);
+    bar_->setValue(good ? 1000 : 0);
+    if (good) {
+        result_ = text;
+        state_->setText(tr("Done: %1").arg(text));
+        emit published(text);
+    } else {
+        state_->setText(text);
+        emit failed(text);
+    }
+}
+
+} // namespace hl

@@ -1,0 +1,150 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "studio/ribbon.h"
+
+#include "picture/paint_scene.h"
+#include "picture/tokens.h"
+
+#include <QKeyEvent>
+#include <QMouseEvent>
+#include <QPainter>
+#include <cmath>
+
+namespace hl {
+namespace {
+
+constexpr double kSide = 24, kTop = 92, kDepth = 62; // px: the road's box
+constexpr double kWidestM = 8;                       // half the road that fits the box
+
+} // namespace
+
+Ribbon::Ribbon(Desk& desk, Player& player, QWidget* parent) : QWidget(parent), desk_(desk), player_(player) {
+    setObjectName(QStringLiteral("ribbon"));
+    setFixedHeight(196);
+    setFocusPolicy(Qt::StrongFocus);
+    setAccessibleName(tr("The lap from the timing line, with its corners. Left and right choose a corner."));
+    const auto fresh = [this] {
+        road_ = {};
+        update();
+    };
+    connect(&desk_, &Desk::opened, this, fresh);
+    connect(&desk_, &Desk::changed, this, fresh);
+    connect(&desk_, &Desk::cornerChosen, this, [this] { update(); });
+    connect(&player_, &Player::moved, this, [this] { update(); });
+}
+
+double Ribbon::x(double atM) const { return kSide + atM / desk_.material().trace.lengthM * (width() - 2 * kSide); }
+double Ribbon::metreAt(double px) const { return (px - kSide) / (width() - 2 * kSide) * desk_.material().trace.lengthM; }
+double Ribbon::y(double lateralM) const { return kTop + kDepth / 2 - lateralM / kWidestM * kDepth / 2; }
+QPointF Ribbon::cornerAt(int number) const {
+    const auto* c = cornerNumbered(desk_.guide(), number);
+    return c ? QPointF(x(c->apexM), 24) : QPointF();
+}
+
+QPixmap Ribbon::paintRoad() const {
+    QPixmap out(size() * devicePixelRatioF());
+    out.setDevicePixelRatio(devicePixelRatioF());
+    out.fill(Qt::transparent);
+    QPainter p(&out);
+    p.setRenderHint(QPainter::Antialiasing);
+    const auto& m = desk_.material();
+    const double length = m.trace.lengthM;
+    const auto edge = [&](double s, bool left) { return m.road ? (left ? frameAt(*m.road, s).left : -frameAt(*m.road, s).right) : (left ? 6.0 : -6.0); };
+    QPolygonF road;
+    for (double s = 0; s <= length; s += 8) road << QPointF(x(s), y(edge(s, true)));
+    for (double s = length; s >= 0; s -= 8) road << QPointF(x(s), y(edge(s, false)));
+    p.setPen(QPen(QColor(look::kReed), 1));
+    p.setBrush(QColor(look::kRoad));
+    p.drawPolygon(road);
+    if (m.track)
+        for (const auto& k : m.track->kerbs) {
+            const double at = y(edge(k.fromM, k.left)) + (k.left ? -5 : 0);
+            p.fillRect(QRectF(x(k.fromM), at, std::max(3.0, x(k.toM) - x(k.fromM)), 5), QColor(look::kKerb));
+        }
+    for (std::size_t i = 0; i < m.facts.size(); ++i) {
+        const auto& f = m.facts[i];
+        if (!f.brakeOnsetM || !f.brakeReleaseM) continue;
+        p.fillRect(QRectF(x(f.brakeOnsetM->value), y(4.8), x(f.brakeReleaseM->value) - x(f.brakeOnsetM->value), y(-4.8) - y(4.8)), brakeHatch(look::kBrake));
+    }
+    if (!m.trace.lateral.empty()) {
+        QPolygonF line;
+        for (double s = 0; s <= length; s += 6) line << QPointF(x(s), y(sampleAt(m.trace.s, m.trace.lateral, s)));
+        p.setPen(QPen(QColor(look::kLamp), 2));
+        p.setBrush(Qt::NoBrush);
+        p.drawPolyline(line);
+    }
+    p.setFont(look::text(look::kTiny));
+    for (double s = 0; s < length; s += 500) {
+        p.setPen(QPen(QColor(look::kReed), 1));
+        p.drawLine(QPointF(x(s), kTop + kDepth + 6), QPointF(x(s), kTop + kDepth + 12));
+        p.drawText(QRectF(x(s) - 40 + (s == 0 ? 40 : 0), kTop + kDepth + 13, 80, 18), s == 0 ? Qt::AlignLeft : Qt::AlignHCenter, QString::number(s) + QStringLiteral(" m"));
+    }
+    return out;
+}
+
+/// Numbers large, names small; a name that would run into its neighbour is left to the chosen corner.
+void Ribbon::paintNames(QPainter& p) const {
+    double taken = -1e9;
+    for (const auto& c : desk_.guide().corners) {
+        const bool here = c.number == desk_.corner();
+        const double cx = x(c.apexM);
+        p.setPen(QPen(QColor(here ? look::kLamp : look::kMarsh600), 1));
+        p.drawLine(QPointF(cx, 62), QPointF(cx, kTop - 8));
+        p.setFont(look::text(look::kHead, look::Weight::Heavy));
+        p.setPen(QColor(here ? look::kLamp : look::kMist));
+        p.drawText(QRectF(cx - 20, 12, 40, 26), Qt::AlignCenter, QString::number(c.number));
+        p.setFont(look::text(look::kTiny));
+        const auto name = QString::fromStdString(c.name);
+        const double half = QFontMetricsF(p.font()).horizontalAdvance(name) / 2;
+        if (!here && cx - half < taken + 6) continue;
+        p.setPen(QColor(here ? look::kLamp : look::kReed));
+        const double nameX = std::clamp(cx, half + 8, width() - half - 8);
+        p.drawText(QRectF(nameX - half - 2, 38, 2 * half + 4, 20), Qt::AlignCenter, name);
+        taken = nameX + half;
+    }
+}
+
+void Ribbon::paintEvent(QPaintEvent*) {
+    QPainter p(this);
+    p.setRenderHint(QPainter::Antialiasing);
+    p.fillRect(rect(), QColor(look::kMarsh800));
+    if (!desk_.isOpen()) return;
+    if (const auto* c = desk_.chosen()) p.fillRect(QRectF(x(c->startM), 0, x(c->endM) - x(c->startM), height()), QColor(look::kMarsh700));
+    if (road_.isNull()) road_ = paintRoad();
+    p.drawPixmap(0, 0, road_);
+    paintNames(p);
+    const double now = std::clamp(x(player_.metre()), kSide, width() - kSide);
+    p.setPen(QPen(QColor(look::kMist), 2));
+    p.drawLine(QPointF(now, kTop - 10), QPointF(now, kTop + kDepth + 10));
+    if (hasFocus()) {
+        p.setPen(QPen(QColor(look::kLamp), 1, Qt::DotLine));
+        p.drawRect(rect().adjusted(1, 1, -2, -2));
+    }
+}
+
+void Ribbon::mousePressEvent(QMouseEvent* e) {
+    if (!desk_.isOpen()) return;
+    const double at = metreAt(e->position().x());
+    if (e->position().y() < kTop - 8) { // on the names: the nearest corner
+        int nearest = desk_.corner();
+        double best = 1e9;
+        for (const auto& c : desk_.guide().corners)
+            if (std::abs(c.apexM - at) < best) best = std::abs(c.apexM - at), nearest = c.number;
+        desk_.choose(nearest);
+        return;
+    }
+    for (const auto& c : desk_.guide().corners)
+        if (at >= c.startM && at < c.endM) desk_.choose(c.number);
+    player_.seekMetre(at);
+}
+
+void Ribbon::mouseMoveEvent(QMouseEvent* e) {
+    if (desk_.isOpen() && e->buttons() && e->position().y() >= kTop - 8) player_.seekMetre(metreAt(e->position().x()));
+}
+
+void Ribbon::keyPressEvent(QKeyEvent* e) {
+    if (e->key() == Qt::Key_Left) desk_.choose(desk_.corner() - 1);
+    else if (e->key() == Qt::Key_Right) desk_.choose(desk_.corner() + 1);
+    else QWidget::keyPressEvent(e);
+}
+
+} // namespace hl

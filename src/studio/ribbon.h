@@ -1,0 +1,34 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+#include "studio/player.h"
+
+#include <QPixmap>
+#include <QWidget>
+
+namespace hl {
+
+/// The lap unrolled: scroll bar, map and table of contents in one.
+class Ribbon : public QWidget {
+    Q_OBJECT
+  public:
+    Ribbon(Desk& desk, Player& player, QWidget* parent = nullptr);
+    QSize sizeHint() const override { return {1280, 196}; }
+    QPointF cornerAt(int number) const; ///< where to click to choose it
+  protected:
+    void paintEvent(QPaintEvent*) override;
+    void resizeEvent(QResizeEvent*) override { road_ = {}; }
+    void mousePressEvent(QMouseEvent* e) override;
+    void mouseMoveEvent(QMouseEvent* e) override;
+    void keyPressEvent(QKeyEvent* e) override;
+  private:
+    double x(double atM) const;
+    double metreAt(double px) const;
+    double y(double lateralM) const;
+    QPixmap paintRoad() const; ///< what does not move, painted once
+    void paintNames(QPainter& p) const;
+    Desk& desk_;
+    Player& player_;
+    QPixmap road_;
+};
+
+} // namespace hl

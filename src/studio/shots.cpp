@@ -1,0 +1,56 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "studio/shots.h"
+
+#include "studio/main_window.h"
+
+#include <QApplication>
+#include <QDir>
+#include <QElapsedTimer>
+#include <QThread>
+
+namespace hl {
+namespace {
+
+template <class Until> bool waitFor(Until until, int ms) {
+    QElapsedTimer t;
+    t.start();
+    while (!until() && t.elapsed() < ms) {
+        QApplication::processEvents(QEventLoop::AllEvents, 20);
+        QThread::msleep(5);
+    }
+    return until();
+}
+
+void settle(int ms) {
+    waitFor([] { return false; }, ms);
+}
+
+} // namespace
+
+int takeShots(MainWindow& w, const QString& guide, const QString& folder) {
+    QDir().mkpath(folder);
+    w.resize(1280, 800);
+    w.open(guide);
+    if (!waitFor([&] { return w.desk().isOpen() && w.desk().cut().lengthS > 0 && !w.player().picture().isNull(); }, 60000)) return 1;
+    bool all = true;
+    const auto shot = [&](const char* name) {
+        settle(700);
+        all &= w.grab().save(QDir(folder).filePath(QString::fromLatin1(name)));
+    };
+    w.desk().choose(3);
+    w.player().seekMetre(w.desk().factsOf(3) && w.desk().factsOf(3)->brakeOnsetM ? w.desk().factsOf(3)->brakeOnsetM->value - 38 : 100);
+    w.go(MainWindow::SceneStation);
+    shot("scene.png");
+    w.go(MainWindow::CornersStation);
+    shot("corners.png");
+    w.go(MainWindow::WordsStation);
+    shot("words.png");
+    w.go(MainWindow::CutStation);
+    w.player().seekGuide(w.player().guideTime() + 6);
+    shot("cut.png");
+    w.go(MainWindow::PublishStation);
+    shot("publish.png");
+    return all ? 0 : 1;
+}
+
+} // namespace hl

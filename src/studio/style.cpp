@@ -1,0 +1,75 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "studio/style.h"
+
+#include "picture/tokens.h"
+
+#include <cmath>
+
+namespace hl {
+namespace {
+
+QString hex(QRgb c) { return QColor(c).name(); }
+
+} // namespace
+
+QString studioStyle() {
+    QString s = QStringLiteral(
+        "QMainWindow, QWidget#ground, QDialog { background: @marsh900; }"
+        "QWidget { font-family: 'Atkinson Hyperlegible Next'; font-size: 15px; color: @mist; }"
+        "QWidget#sheet { background: @paper; border-top-left-radius: 10px; }"
+        "QWidget#sheet QLabel { color: @ink; } QLabel#quiet { color: @inkquiet; font-size: 13px; } QLabel#darkquiet { color: @reed; font-size: 13px; }"
+        "QLabel#headline { font-size: 24px; font-weight: 700; color: @ink; }"
+        "QTableWidget { background: @paper; color: @ink; border: none; gridline-color: transparent; font-size: 14px; selection-background-color: @lamppaper; selection-color: @ink; outline: 0; }"
+        "QTableWidget::item { border-bottom: 1px solid @rule; padding: 4px 6px; } QTableWidget::item:focus { border: 2px solid @lampink; }"
+        "QTableWidget QPlainTextEdit, QTableWidget QLineEdit { background: white; color: @ink; border: 2px solid @lampink; font-size: 14px; }"
+        "QHeaderView::section { background: @paper; color: @inkquiet; border: none; border-bottom: 1px solid @ink; padding: 4px 6px; font-size: 12px; font-weight: 700; text-align: left; }"
+        "QLineEdit, QPlainTextEdit, QSpinBox, QComboBox { background: white; color: @ink; border: 1px solid @inkquiet; border-radius: 4px; padding: 5px 8px; selection-background-color: @lamppaper; selection-color: @ink; }"
+        "QLineEdit:focus, QPlainTextEdit:focus, QSpinBox:focus, QComboBox:focus { border: 2px solid @lampink; }"
+        "QPushButton { background: @shade; color: @ink; border: 1px solid @inkquiet; border-radius: 4px; padding: 7px 16px; font-weight: 600; }"
+        "QPushButton:hover, QPushButton:focus { border: 2px solid @lampink; padding: 6px 15px; } QPushButton:disabled { color: @inkquiet; border-color: @rule; }"
+        "QPushButton#lamp { background: @lamp; border: 1px solid @lampink; }"
+        "QPushButton#flat { background: transparent; color: @mist; border: 1px solid @marsh600; padding: 5px 12px; } QPushButton#flat:focus, QPushButton#flat:hover { border: 1px solid @lamp; }"
+        "QProgressBar { background: @shade; border: 1px solid @rule; border-radius: 4px; height: 14px; text-align: center; color: @ink; font-size: 12px; } QProgressBar::chunk { background: @lamp; border-radius: 3px; }"
+        "QScrollBar:vertical { background: transparent; width: 10px; } QScrollBar::handle:vertical { background: @rule; border-radius: 5px; min-height: 30px; } QScrollBar::add-line, QScrollBar::sub-line { height: 0; width: 0; }"
+        "QToolTip { background: @marsh800; color: @mist; border: 1px solid @lamp; }"
+        "QMenu { background: @marsh800; color: @mist; border: 1px solid @marsh600; } QMenu::item { padding: 6px 24px; } QMenu::item:selected { background: @marsh700; }"
+        "QCheckBox { color: @ink; }");
+    const std::pair<const char*, QRgb> words[] = {{"@marsh900", look::kMarsh900}, {"@marsh800", look::kMarsh800}, {"@marsh700", look::kMarsh700}, {"@marsh600", look::kMarsh600}, {"@mist", look::kMist}, {"@reed", look::kReed}, {"@paper", look::kPaper}, {"@shade", look::kPaperShade}, {"@rule", look::kRule}, {"@inkquiet", look::kInkQuiet}, {"@ink", look::kInk}, {"@lamppaper", look::kLampPaper}, {"@lampink", look::kLampInk}, {"@lamp", look::kLamp}};
+    for (const auto& [word, colour] : words) s.replace(QLatin1String(word), hex(colour));
+    return s;
+}
+
+QLabel* headline(const QString& text, QWidget* parent) {
+    auto* l = new QLabel(text, parent);
+    l->setObjectName(QStringLiteral("headline"));
+    return l;
+}
+
+QLabel* quiet(const QString& text, QWidget* parent) {
+    auto* l = new QLabel(text, parent);
+    l->setObjectName(QStringLiteral("quiet"));
+    l->setWordWrap(true);
+    return l;
+}
+
+QPushButton* lampButton(const QString& text, QWidget* parent) {
+    auto* b = new QPushButton(text, parent);
+    b->setObjectName(QStringLiteral("lamp"));
+    return b;
+}
+
+QPushButton* plainButton(const QString& text, QWidget* parent) { return new QPushButton(text, parent); }
+
+QWidget* sheet(QWidget* parent) {
+    auto* w = new QWidget(parent);
+    w->setObjectName(QStringLiteral("sheet"));
+    w->setAttribute(Qt::WA_StyledBackground);
+    return w;
+}
+
+QString clockText(double s, int decimals) {
+    const int m = static_cast<int>(s / 60);
+    return QStringLiteral("%1:%2").arg(m).arg(s - 60 * m, decimals ? 3 + decimals : 2, 'f', decimals, QLatin1Char('0'));
+}
+
+} // namespace hl

@@ -1,0 +1,19 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+#include <QLabel>
+#include <QPushButton>
+
+namespace hl {
+
+QString studioStyle(); ///< the application's style sheet, made from the tokens
+
+QLabel* headline(const QString& text, QWidget* parent = nullptr);
+QLabel* quiet(const QString& text, QWidget* parent = nullptr);
+QPushButton* lampButton(const QString& text, QWidget* parent = nullptr);  ///< the one thing to do here
+QPushButton* plainButton(const QString& text, QWidget* parent = nullptr);
+QWidget* sheet(QWidget* parent = nullptr); ///< paper on the desk
+
+/// "0:00" or "0:00.000"
+QString clockText(double seconds, int decimals = 0);
+
+} // namespace hl
