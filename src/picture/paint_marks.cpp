@@ -80,9 +80,6 @@ QRectF paintDrop(QPainter& p, const MarkOnScreen& m) {
     drop.cubicTo(centre + QPointF(r, r), tip + QPointF(0.3 * r, -0.9 * r), tip);
     p.strokePath(drop, halo(m.speaking ? 4 : 1.5));
     p.fillPath(drop, QColor(look::kLamp));
-    p.setPen(Qt::NoPen);
-    p.setBrush(QColor(look::kMarsh900));
-    p.drawEllipse(centre, r * 0.35, r * 0.35);
     return drop.boundingRect();
 }
 
@@ -122,11 +119,12 @@ QRgb colourOf(MarkerKind k) {
 }
 
 /// Where a label may stand: beside or above its mark, inside the frame, off the others and off the lower panels.
-QRectF freePlace(QPointF anchor, double width, const std::vector<QRectF>& taken) {
+QRectF freePlace(QPointF anchor, QSizeF size, const std::vector<QRectF>& taken) {
     constexpr double kTop = 70, kBottom = 470;
+    const double width = size.width();
     QRectF best;
     for (const QPointF way : {QPointF(30, -70), QPointF(-30 - width, -70), QPointF(30, -120), QPointF(-30 - width, -120), QPointF(40, 24), QPointF(-40 - width, 24), QPointF(-width / 2, -170)}) {
-        QRectF box(anchor + way, QSizeF(width, kLabelHeight));
+        QRectF box(anchor + way, size);
         box.moveLeft(std::clamp(box.left(), 16.0, kFrame.width() - width - 16));
         box.moveTop(std::clamp(box.top(), kTop, kBottom));
         if (best.isNull()) best = box;
@@ -165,17 +163,17 @@ QRectF paintKeystone(QPainter& p, QPointF c, const QString& from, const QString&
     return stone.boundingRect();
 }
 
-void paintMarks(QPainter& p, const std::vector<MarkOnScreen>& marks, std::vector<QRectF>& touched) {
+void paintMarks(QPainter& p, const std::vector<MarkOnScreen>& marks, double labelScale, std::vector<QRectF>& touched) {
     std::vector<QRectF> taken;
     for (const auto& m : marks) touched.push_back(paintMark(p, m).adjusted(-6, -6, 6, 6));
-    p.setFont(look::text(17, look::Weight::Strong));
+    p.setFont(look::text(17 * labelScale, look::Weight::Strong));
     const QFontMetricsF metrics(p.font());
     for (auto m = marks.rbegin(); m != marks.rend(); ++m) { // nearest first
         if (m->label.empty() || m->kind == MarkerKind::GearKeystone) continue;
         const auto label = QString::fromStdString(m->label);
         const double width = metrics.horizontalAdvance(label) + 28;
         const auto anchor = anchorOf(*m);
-        const auto box = freePlace(anchor, width, taken);
+        const auto box = freePlace(anchor, QSizeF(width, kLabelHeight * labelScale), taken);
         taken.push_back(box);
         p.setPen(QPen(QColor(colourOf(m->kind)), 1.5));
         p.drawLine(anchor, QPointF(std::clamp(anchor.x(), box.left() + 8, box.right() - 8), anchor.y() < box.top() ? box.top() : box.bottom()));

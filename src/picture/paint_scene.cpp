@@ -154,10 +154,12 @@ std::vector<QRect> paintScene(QPainter& p, const SceneAt& s) {
     std::vector<QRectF> touched;
     if (s.card) touched.push_back(paintCard(p, s));
     else {
-        paintMarks(p, s.marks, touched);
-        touched.push_back(paintTag(p, s));
-        touched.push_back(paintInputs(p, s));
-        touched.push_back(paintInset(p, s));
+        paintMarks(p, s.marks, s.labelScale, touched);
+        if (s.panels) {
+            touched.push_back(paintTag(p, s));
+            touched.push_back(paintInputs(p, s));
+            touched.push_back(paintInset(p, s));
+        }
         touched.push_back(paintCaption(p, QString::fromStdString(s.caption)));
     }
     std::vector<QRect> whole;

@@ -60,6 +60,10 @@ CornerSheet::CornerSheet(Desk& desk, QWidget* parent) : QWidget(parent), desk_(d
     table_->setColumnCount(4);
     table_->setHorizontalHeaderLabels({tr("As driven"), tr("As advised"), tr("Look for"), tr("When it is gone")});
     table_->horizontalHeader()->setSectionResizeMode(QHeaderView::Stretch);
+    table_->horizontalHeader()->setSectionResizeMode(Backup, QHeaderView::Fixed);
+    table_->setColumnWidth(Backup, 112);
+    table_->setCornerButtonEnabled(false);
+    table_->setTextElideMode(Qt::ElideNone);
     table_->horizontalHeader()->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
     table_->horizontalHeader()->setHighlightSections(false);
     table_->verticalHeader()->setSectionResizeMode(QHeaderView::ResizeToContents);

@@ -24,6 +24,7 @@
 #include <QMessageBox>
 #include <QMimeData>
 #include <QPlainTextEdit>
+#include <QScrollArea>
 #include <QSettings>
 #include <QShortcut>
 #include <QStackedWidget>
@@ -33,6 +34,17 @@
 namespace hl {
 namespace {
 constexpr int kMostRecent = 8;
+
+/// A page taller than its room scrolls instead of pushing the window open.
+QWidget* scrolled(QWidget* page) {
+    auto* area = new QScrollArea;
+    area->setWidget(page);
+    area->setWidgetResizable(true);
+    area->setFrameShape(QFrame::NoFrame);
+    area->setMinimumHeight(120);
+    area->viewport()->setAutoFillBackground(false);
+    return area;
+}
 }
 
 MainWindow::MainWindow() : desk_(std::make_unique<Desk>()), player_(std::make_unique<Player>(*desk_)) {
@@ -56,6 +68,7 @@ MainWindow::MainWindow() : desk_(std::make_unique<Desk>()), player_(std::make_un
     addKeys();
     help_ = new HelpOverlay(keyHelp_, this);
     go(SceneStation);
+    centralWidget()->setFocus();
 }
 
 MainWindow::~MainWindow() { publish_->cancel(); }
@@ -128,11 +141,11 @@ QWidget* MainWindow::buildMiddle() {
     publish_ = new PublishPage(*desk_);
     words_ = new BeatsTable(*desk_, *player_);
     cutWords_ = new BeatsTable(*desk_, *player_);
-    pages_->addWidget(scene);
+    pages_->addWidget(scrolled(scene));
     pages_->addWidget(new CornerSheet(*desk_));
     pages_->addWidget(words_);
     pages_->addWidget(cutWords_);
-    pages_->addWidget(publish_);
+    pages_->addWidget(scrolled(publish_));
     row->addWidget(left, 11);
     row->addWidget(pages_, 10);
     connect(scene, &ScenePage::newGuideWanted, this, [this] { newGuide(); });
@@ -160,7 +173,16 @@ void MainWindow::connectDesk() {
     connect(player_.get(), &Player::playingChanged, this, [this](bool on) { play_->setText(on ? tr("Pause") : tr("Play")); });
     connect(player_.get(), &Player::moved, this, [this] {
         const auto place = QString::number(std::lround(player_->metre())) + QStringLiteral(" m");
-        where_->setText(player_->mode() == Player::Mode::Guide ? tr("%1 of %2 \u00b7 %3").arg(clockText(player_->guideTime(), 1), clockText(desk_->cut().lengthS), place) : place);
+        const auto live = player_->live();
+        const auto figure = [](const QString& value, const QString& unit) { return QStringLiteral("<span style=\"font-family:'Atkinson Hyperlegible Mono'; font-size:19px\">%1</span> <span style='font-size:13px; color:%3'>%2</span> &nbsp; ").arg(value, unit, QColor(look::kReed).name()); };
+        QString figures;
+        if (player_->mode() == Player::Mode::Footage) {
+            if (live.gear) figures += figure(QString::number(*live.gear), tr("gear"));
+            if (live.speed) figures += figure(QString::number(std::lround(kmh(*live.speed))), tr("km/h"));
+            if (live.brake) figures += figure(QString::number(std::lround(*live.brake * 100)), tr("% brake"));
+            if (live.throttle) figures += figure(QString::number(std::lround(*live.throttle * 100)), tr("% power"));
+        }
+        where_->setText(figures + (player_->mode() == Player::Mode::Guide ? tr("%1 of %2 \u00b7 %3").arg(clockText(player_->guideTime(), 1), clockText(desk_->cut().lengthS), place) : place));
     });
 }
 
@@ -199,7 +221,7 @@ void MainWindow::go(Station s) {
     pages_->setCurrentIndex(s);
     const bool cut = s == CutStation;
     stretch_->setVisible(cut);
-    ribbon_->setVisible(!cut || height() > 900);
+    ribbon_->setCompact(cut);
     strip_->setVisible(s == CornersStation || s == WordsStation || s == SceneStation);
     player_->setMode(s == CutStation || s == PublishStation ? Player::Mode::Guide : Player::Mode::Footage);
     if (cut && desk_->isOpen())

@@ -11,7 +11,7 @@ namespace hl {
 PictureView::PictureView(Player& player, QWidget* parent) : QWidget(parent), player_(player) {
     setObjectName(QStringLiteral("picture"));
     setAccessibleName(tr("Picture. Click to play or pause."));
-    setMinimumSize(480, 270);
+    setMinimumSize(320, 180);
     connect(&player_, &Player::pictureReady, this, qOverload<>(&QWidget::update));
     connect(&player_, &Player::moved, this, qOverload<>(&QWidget::update));
 }
@@ -36,7 +36,9 @@ void PictureView::paintEvent(QPaintEvent*) {
     const double w = picture.width() * scale, h = picture.height() * scale;
     p.drawImage(QRectF((box.width() - w) / 2, (box.height() - h) / 2, w, h), picture);
     p.scale(scale, scale);
-    paintScene(p, player_.scene());
+    auto scene = player_.scene();
+    if (!scene.panels) scene.labelScale = std::clamp(0.85 / scale, 1.0, 2.2);
+    paintScene(p, scene);
 }
 
 } // namespace hl

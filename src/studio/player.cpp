@@ -94,6 +94,11 @@ void Player::setMode(Mode m) {
 
 double Player::metre() const { return desk_.isOpen() ? placeAt(desk_.material().trace, desk_.guide().sources.tie.log(at<FootageTime>(footageS_))) : 0; }
 
+Live Player::live() const {
+    if (!desk_.isOpen()) return {};
+    return liveAt(desk_.material().trace, seconds(desk_.guide().sources.tie.log(at<FootageTime>(footageS_))));
+}
+
 void Player::show() {
     if (!desk_.isOpen()) return;
     if (mode_ == Mode::Guide) footageS_ = seconds(momentAt(desk_.cut(), at<GuideTime>(guideS_)).footage);

@@ -44,6 +44,7 @@ class Player : public QObject {
     void step(int frames);
     double guideTime() const { return guideS_; }
     double metre() const;
+    Live live() const;                   ///< speed, gear and pedals at the playhead
     const QImage& picture() const { return picture_; }
     SceneAt scene() const;               ///< what is drawn over the picture
 

@@ -12,7 +12,7 @@
 namespace hl {
 namespace {
 
-constexpr double kSide = 24, kTop = 92, kDepth = 62; // px: the road's box
+constexpr double kSide = 24; // px on both sides of the road
 constexpr double kWidestM = 8;                       // half the road that fits the box
 
 } // namespace
@@ -32,12 +32,20 @@ Ribbon::Ribbon(Desk& desk, Player& player, QWidget* parent) : QWidget(parent), d
     connect(&player_, &Player::moved, this, [this] { update(); });
 }
 
+void Ribbon::setCompact(bool compact) {
+    if (compact == compact_) return;
+    compact_ = compact;
+    setFixedHeight(compact ? 108 : 196);
+    road_ = {};
+    update();
+}
+
 double Ribbon::x(double atM) const { return kSide + atM / desk_.material().trace.lengthM * (width() - 2 * kSide); }
 double Ribbon::metreAt(double px) const { return (px - kSide) / (width() - 2 * kSide) * desk_.material().trace.lengthM; }
-double Ribbon::y(double lateralM) const { return kTop + kDepth / 2 - lateralM / kWidestM * kDepth / 2; }
+double Ribbon::y(double lateralM) const { return top() + depth() / 2 - lateralM / kWidestM * depth() / 2; }
 QPointF Ribbon::cornerAt(int number) const {
     const auto* c = cornerNumbered(desk_.guide(), number);
-    return c ? QPointF(x(c->apexM), 24) : QPointF();
+    return c ? QPointF(x(c->apexM), compact_ ? 16 : 24) : QPointF();
 }
 
 QPixmap Ribbon::paintRoad() const {
@@ -75,8 +83,8 @@ QPixmap Ribbon::paintRoad() const {
     p.setFont(look::text(look::kTiny));
     for (double s = 0; s < length; s += 500) {
         p.setPen(QPen(QColor(look::kReed), 1));
-        p.drawLine(QPointF(x(s), kTop + kDepth + 6), QPointF(x(s), kTop + kDepth + 12));
-        p.drawText(QRectF(x(s) - 40 + (s == 0 ? 40 : 0), kTop + kDepth + 13, 80, 18), s == 0 ? Qt::AlignLeft : Qt::AlignHCenter, QString::number(s) + QStringLiteral(" m"));
+        p.drawLine(QPointF(x(s), top() + depth() + 6), QPointF(x(s), top() + depth() + 12));
+        p.drawText(QRectF(x(s) - 40 + (s == 0 ? 40 : 0), top() + depth() + 13, 80, 18), s == 0 ? Qt::AlignLeft : Qt::AlignHCenter, QString::number(s) + QStringLiteral(" m"));
     }
     return out;
 }
@@ -88,10 +96,11 @@ void Ribbon::paintNames(QPainter& p) const {
         const bool here = c.number == desk_.corner();
         const double cx = x(c.apexM);
         p.setPen(QPen(QColor(here ? look::kLamp : look::kMarsh600), 1));
-        p.drawLine(QPointF(cx, 62), QPointF(cx, kTop - 8));
+        if (!compact_) p.drawLine(QPointF(cx, 62), QPointF(cx, top() - 8));
         p.setFont(look::text(look::kHead, look::Weight::Heavy));
         p.setPen(QColor(here ? look::kLamp : look::kMist));
-        p.drawText(QRectF(cx - 20, 12, 40, 26), Qt::AlignCenter, QString::number(c.number));
+        p.drawText(QRectF(cx - 20, compact_ ? 4 : 12, 40, 26), Qt::AlignCenter, QString::number(c.number));
+        if (compact_) continue;
         p.setFont(look::text(look::kTiny));
         const auto name = QString::fromStdString(c.name);
         const double half = QFontMetricsF(p.font()).horizontalAdvance(name) / 2;
@@ -114,7 +123,7 @@ void Ribbon::paintEvent(QPaintEvent*) {
     paintNames(p);
     const double now = std::clamp(x(player_.metre()), kSide, width() - kSide);
     p.setPen(QPen(QColor(look::kMist), 2));
-    p.drawLine(QPointF(now, kTop - 10), QPointF(now, kTop + kDepth + 10));
+    p.drawLine(QPointF(now, top() - 10), QPointF(now, top() + depth() + 10));
     if (hasFocus()) {
         p.setPen(QPen(QColor(look::kLamp), 1, Qt::DotLine));
         p.drawRect(rect().adjusted(1, 1, -2, -2));
@@ -124,7 +133,7 @@ void Ribbon::paintEvent(QPaintEvent*) {
 void Ribbon::mousePressEvent(QMouseEvent* e) {
     if (!desk_.isOpen()) return;
     const double at = metreAt(e->position().x());
-    if (e->position().y() < kTop - 8) { // on the names: the nearest corner
+    if (e->position().y() < top() - 8) { // on the names: the nearest corner
         int nearest = desk_.corner();
         double best = 1e9;
         for (const auto& c : desk_.guide().corners)
@@ -138,7 +147,7 @@ void Ribbon::mousePressEvent(QMouseEvent* e) {
 }
 
 void Ribbon::mouseMoveEvent(QMouseEvent* e) {
-    if (desk_.isOpen() && e->buttons() && e->position().y() >= kTop - 8) player_.seekMetre(metreAt(e->position().x()));
+    if (desk_.isOpen() && e->buttons() && e->position().y() >= top() - 8) player_.seekMetre(metreAt(e->position().x()));
 }
 
 void Ribbon::keyPressEvent(QKeyEvent* e) {

@@ -13,6 +13,7 @@ class Ribbon : public QWidget {
   public:
     Ribbon(Desk& desk, Player& player, QWidget* parent = nullptr);
     QSize sizeHint() const override { return {1280, 196}; }
+    void setCompact(bool compact); ///< numbers and road only, where room is short
     QPointF cornerAt(int number) const; ///< where to click to choose it
   protected:
     void paintEvent(QPaintEvent*) override;
@@ -29,6 +30,9 @@ class Ribbon : public QWidget {
     Desk& desk_;
     Player& player_;
     QPixmap road_;
+    bool compact_ = false;
+    double top() const { return compact_ ? 36 : 92; }
+    double depth() const { return compact_ ? 40 : 62; }
 };
 
 } // namespace hl

@@ -12,7 +12,7 @@
 namespace hl {
 namespace {
 
-constexpr double kLeft = 110, kRight = 24, kBandTop = 34, kBandHeight = 28, kRoadHeight = 44;
+constexpr double kLeft = 110, kRight = 24, kBandTop = 34, kBandHeight = 28, kRoadHeight = 40, kBelow = 66;
 
 QRgb colourOf(const Shot& s, bool run) {
     if (run) return look::kPower;
@@ -25,7 +25,7 @@ QRgb colourOf(const Shot& s, bool run) {
 
 StretchView::StretchView(Desk& desk, Player& player, QWidget* parent) : QWidget(parent), desk_(desk), player_(player) {
     setObjectName(QStringLiteral("stretch"));
-    setMinimumHeight(240);
+    setMinimumHeight(246);
     setAccessibleName(tr("Where the guide spends its time: guide time above, the road below"));
     for (const auto signal : {&Desk::cutChanged, &Desk::changed}) connect(&desk_, signal, this, [this] { update(); });
     connect(&desk_, &Desk::cornerChosen, this, [this] { update(); });
@@ -47,7 +47,7 @@ double StretchView::timeX(const Span& s, double t) const { return kLeft + (t - s
 double StretchView::roadX(const Span& s, double m) const { return kLeft + (m - s.fromM) / std::max(1.0, s.toM - s.fromM) * (width() - kLeft - kRight); }
 
 void StretchView::paintSection(QPainter& p, const Span& s, const Section& section) const {
-    const double roadTop = height() - kRoadHeight - 50, bandBottom = kBandTop + kBandHeight;
+    const double roadTop = height() - kRoadHeight - kBelow, bandBottom = kBandTop + kBandHeight;
     const bool run = section.kind == SectionKind::Run;
     const auto metre = [&](FootageTime t) { return desk_.material().clock.metre(t); };
     for (const auto& x : section.shots) {
@@ -87,7 +87,7 @@ void StretchView::paintSection(QPainter& p, const Span& s, const Section& sectio
 }
 
 void StretchView::paintRoad(QPainter& p, const Span& s) const {
-    const double top = height() - kRoadHeight - 50;
+    const double top = height() - kRoadHeight - kBelow;
     const QRectF road(kLeft, top, width() - kLeft - kRight, kRoadHeight);
     p.fillRect(road, QColor(look::kRoad));
     const auto* f = desk_.factsOf(desk_.corner());
@@ -132,7 +132,7 @@ void StretchView::paintEvent(QPaintEvent*) {
     p.setFont(look::text(look::kSmall, look::Weight::Heavy));
     p.setPen(QColor(look::kMist));
     p.drawText(QRectF(20, 4, 90, 24), Qt::AlignVCenter, tr("Guide time"));
-    p.drawText(QRectF(20, height() - kRoadHeight - 50, 90, kRoadHeight), Qt::AlignVCenter, tr("On the road"));
+    p.drawText(QRectF(20, height() - kRoadHeight - kBelow, 90, kRoadHeight), Qt::AlignVCenter, tr("On the road"));
     const auto s = span();
     if (!s.walk) {
         p.setPen(QColor(look::kReed));
@@ -150,7 +150,7 @@ void StretchView::paintEvent(QPaintEvent*) {
     p.setPen(QPen(QColor(look::kMist), 2));
     if (player_.mode() == Player::Mode::Guide && now >= s.fromS && now <= s.toS) p.drawLine(QPointF(timeX(s, now), kBandTop - 8), QPointF(timeX(s, now), kBandTop + kBandHeight + 8));
     const double m = player_.metre();
-    if (m >= s.fromM && m <= s.toM) p.drawLine(QPointF(roadX(s, m), height() - kRoadHeight - 56), QPointF(roadX(s, m), height() - 46));
+    if (m >= s.fromM && m <= s.toM) p.drawLine(QPointF(roadX(s, m), height() - kRoadHeight - kBelow - 6), QPointF(roadX(s, m), height() - kBelow + 4));
     // legend: every colour has its word
     double x = kLeft;
     const std::pair<QRgb, QString> words[] = {{0xff5d8378, tr("full speed")}, {0xffb98a4a, tr("\u00bd")}, {look::kLamp, tr("\u00bc")}, {look::kMist, tr("stands still")}, {look::kPower, tr("run again")}};

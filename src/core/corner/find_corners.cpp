@@ -18,7 +18,7 @@ constexpr double kSplitApartM = 60;       // peaks of one corner lie closer than
 constexpr double kOnsetShare = 0.12;      // turn-in: this share of the peak curvature
 constexpr double kTightShare = 0.35;      // the part of a corner that counts for complexes
 constexpr double kComplexGapS = 1.2;      // seconds between the tight parts of neighbours driven as one
-constexpr double kApproachM = 60;         // shown before the first thing that happens
+constexpr double kApproachM = 110;        // shown before the first thing that happens
 constexpr double kExitM = 70;             // shown after the last
 
 struct Bend {

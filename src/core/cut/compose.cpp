@@ -91,6 +91,11 @@ std::vector<MarkOnScreen> marksFor(const Stage& st, const GuideCorner& c, const 
         mark.speaking = spoken && illustrates(m.kind, spoken->topic) && std::abs(m.atM - spoken->atM) < 80;
         if (place(at, m, mark)) marks.push_back(std::move(mark));
     }
+    // Of several shifts ahead only the next one: three keystones on one spot say nothing.
+    double nextShift = 1e9;
+    for (const auto& m : marks)
+        if (m.kind == MarkerKind::GearKeystone) nextShift = std::min(nextShift, m.aheadM);
+    std::erase_if(marks, [&](const MarkOnScreen& m) { return m.kind == MarkerKind::GearKeystone && (m.aheadM > nextShift || m.aheadM > 60); });
     // Far to near, and words on two at most: those spoken of first, then the nearest.
     std::sort(marks.begin(), marks.end(), [](auto& a, auto& b) { return a.aheadM > b.aheadM; });
     std::vector<MarkOnScreen*> order;
@@ -113,15 +118,6 @@ InputStrip stripAt(const LapTrace& t, double nowM) {
         if (!t.brake.empty()) s.brake.push_back(sampleAt(t.s, t.brake, m));
     }
     return s;
-}
-
-Live liveAt(const LapTrace& t, double time) {
-    Live l;
-    if (!t.v.empty()) l.speed = sampleAt(t.t, t.v, time);
-    if (!t.brake.empty()) l.brake = sampleAt(t.t, t.brake, time);
-    if (!t.throttle.empty()) l.throttle = sampleAt(t.t, t.throttle, time);
-    if (!t.gear.empty()) l.gear = static_cast<int>(std::lround(t.gear[locate(t.t, time).i]));
-    return l;
 }
 
 PlanInset insetAt(const Stage& st, double nowM, double time) {
@@ -156,9 +152,19 @@ SceneAt base(const Stage& st, const GuideCorner* corner, FootageTime footage, co
 
 } // namespace
 
+Live liveAt(const LapTrace& t, double time) {
+    Live l;
+    if (!t.v.empty()) l.speed = sampleAt(t.t, t.v, time);
+    if (!t.brake.empty()) l.brake = sampleAt(t.t, t.brake, time);
+    if (!t.throttle.empty()) l.throttle = sampleAt(t.t, t.throttle, time);
+    if (!t.gear.empty()) l.gear = static_cast<int>(std::lround(t.gear[locate(t.t, time).i]));
+    return l;
+}
+
 SceneAt composeAt(const Stage& stage, const GuideCorner* corner, FootageTime t) {
     auto scene = base(stage, corner, t, nullptr);
     scene.section = SectionKind::WalkThrough;
+    scene.panels = false;
     return scene;
 }
 

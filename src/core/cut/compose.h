@@ -40,6 +40,8 @@ struct SceneAt {
     double atM = 0;
     std::string caption, cardTitle, cardText;
     bool card = false;
+    bool panels = true;     ///< tag, inputs, plan view; the marks are always drawn
+    double labelScale = 1;  ///< larger in a small preview, so that labels stay readable
     std::vector<MarkOnScreen> marks;
     InputStrip strip;
     Live live;
@@ -53,6 +55,9 @@ struct Stage {
     const Track* road = nullptr; ///< nothing is projected without one
     const RoadClock& clock;
 };
+
+/// `logS` on the log's clock.
+Live liveAt(const LapTrace& trace, double logS);
 
 SceneAt compose(const Stage& stage, const Cut& cut, GuideTime t);
 /// The picture at a place of the lap without any cut: the corner station's view.

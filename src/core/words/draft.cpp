@@ -204,7 +204,8 @@ std::string drivenText(Topic topic, const GuideCorner& c, const CornerFacts& f) 
     const auto gears = [&] {
         std::string s;
         for (const auto& x : f.shifts)
-            if (x.to < x.from) s += (s.empty() ? "" : ", ") + std::to_string(x.from) + " to " + std::to_string(x.to) + " at " + metres(x.atM) + " m";
+            if (x.to < x.from) s += (s.empty() ? "down to " : ", ") + std::to_string(x.to) + " at " + metres(x.atM);
+        if (!s.empty()) s += " m";
         return s.empty() && f.minGear ? "stays in " + std::to_string(*f.minGear) : s;
     };
     switch (topic) {
