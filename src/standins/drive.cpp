@@ -211,6 +211,7 @@ Drive drive(const Circuit& c, const Car& car, const Driver& driver, int timedLap
             x.lap = static_cast<int>(x.s / c.length);
             if (std::floor(st.s / c.length) > std::floor(before / c.length)) lineTimes.push_back(st.t);
             out.samples.push_back(x);
+            if (change) out.shifts.push_back(*change);
             if (change && own) truth.shifts.push_back(*change);
             truth.brakePeak = std::max(truth.brakePeak, x.brake);
             if (x.s > p.turnIn - 5 && x.v < truth.minSpeed) truth.minSpeed = x.v, truth.minSpeedAt = x.s;

@@ -50,7 +50,7 @@ struct CornerTruth {
     double brakeOnset = 0, brakeRelease = 0, brakePeak = 0;
     double turnIn = 0, apex = 0, minSpeedAt = 0, minSpeed = 0, power = 0, fullPower = 0;
     bool lifted = false;
-    std::vector<GearChange> shifts;
+    std::vector<GearChange> shifts; ///< on the way into and through this corner
 };
 
 struct Drive {
@@ -59,6 +59,7 @@ struct Drive {
     double step = 0.001;             ///< s
     std::vector<Sample> samples;
     std::vector<CornerTruth> truth;
+    std::vector<GearChange> shifts;  ///< every one of the drive, metres unwrapped
     std::vector<double> lapTimes;    ///< of the timed laps
 };
 

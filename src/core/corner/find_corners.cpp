@@ -19,6 +19,7 @@ constexpr double kOnsetShare = 0.12;      // turn-in: this share of the peak cur
 constexpr double kTightShare = 0.35;      // the part of a corner that counts for complexes
 constexpr double kComplexGapS = 1.2;      // seconds between the tight parts of neighbours driven as one
 constexpr double kApproachM = 110;        // shown before the first thing that happens
+constexpr double kBrakingGapM = 90;       // brakes left alone for longer belong to the corner before
 constexpr double kExitM = 70;             // shown after the last
 
 struct Bend {
@@ -137,7 +138,7 @@ Corner cornerOf(const LapTrace& trace, const Bend& bend) {
 double brakingStart(const LapTrace& trace, double from, double turnIn) {
     if (trace.brake.empty()) return turnIn;
     double start = turnIn;
-    for (auto i = locate(trace.s, turnIn).i; i > 0 && trace.s[i] > from; --i)
+    for (auto i = locate(trace.s, turnIn).i; i > 0 && trace.s[i] > std::max(from, start - kBrakingGapM); --i)
         if (trace.brake[i] > 0.05) start = trace.s[i];
     return start;
 }
@@ -146,7 +147,8 @@ double brakingStart(const LapTrace& trace, double from, double turnIn) {
 void stretchBounds(std::vector<Corner>& corners, const LapTrace& trace) {
     for (std::size_t i = 0; i < corners.size(); ++i) {
         auto& c = corners[i];
-        const double from = i > 0 ? corners[i - 1].endM : trace.s.front();
+        // The run-up to the first corner begins where the last corner of the lap before lets go.
+        const double from = i > 0 ? corners[i - 1].endM : std::max(trace.s.front(), corners.back().endM - trace.lengthM);
         c.startM = std::max(from, std::min(brakingStart(trace, from, c.turnInM), c.turnInM) - kApproachM);
     }
     for (std::size_t i = 0; i < corners.size(); ++i) {

@@ -83,7 +83,7 @@ void noteBadRow(CarLog& log, std::size_t line, std::string text) {
     if (++log.badRows <= kNamedBadRows) log.notes.push_back({line, std::move(text)});
 }
 
-void readRow(const Header& header, const std::vector<std::string_view>& cells, std::size_t line, Rows& rows) {
+void readRow(Header& header, const std::vector<std::string_view>& cells, std::size_t line, Rows& rows) {
     auto& log = rows.log;
     if (cells.size() < header.columns.size()) {
         noteBadRow(log, line,
@@ -94,8 +94,9 @@ void readRow(const Header& header, const std::vector<std::string_view>& cells, s
     double value[kChannelCount];
     std::fill(std::begin(value), std::end(value), kNaN);
     for (std::size_t i = 0; i < header.columns.size(); ++i) {
-        const auto& column = header.columns[i];
+        auto& column = header.columns[i];
         if (column.channel == Channel::Count) continue;
+        if (column.channel == Channel::Time && cells[i].find(':') != std::string_view::npos) column.unitGiven = true; // h:mm:ss is in seconds
         const auto parsed = column.channel == Channel::Time ? parseTime(cells[i], header.dialect.decimalComma)
                                                             : parseNumber(cells[i], header.dialect.decimalComma);
         if (parsed) value[static_cast<std::size_t>(column.channel)] = *parsed * column.factor;

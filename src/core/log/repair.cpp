@@ -70,18 +70,22 @@ double speedFactorFromPath(const CarLog& log) {
     return best;
 }
 
+/// No logger is slower than one sample in five seconds: larger steps count milliseconds, far larger ones microseconds.
+void guessTimeUnit(CarLog& log) {
+    const auto& t = log[Channel::Time];
+    std::vector<double> steps;
+    for (std::size_t i = 1; i < std::min<std::size_t>(t.size(), 400); ++i) steps.push_back(t[i] - t[i - 1]);
+    const double step = median(steps);
+    if (step >= 2000) guessUnit(log, Channel::Time, 1e-6, "microseconds");
+    else if (step >= 5) guessUnit(log, Channel::Time, 1e-3, "milliseconds");
+}
+
 void guessMissingUnits(CarLog& log, const std::vector<ColumnMeaning>& columns) {
     for (const auto& column : columns) {
         if (column.unitGiven || column.channel == Channel::Count) continue;
         const double top = largest(log[column.channel]);
         switch (column.channel) {
-        case Channel::Time:
-            if (const auto& t = log[Channel::Time]; median(slope({0, 1, 2}, {t[0], t[t.size() / 2], t.back()})) > 0) {
-                std::vector<double> steps;
-                for (std::size_t i = 1; i < std::min<std::size_t>(t.size(), 200); ++i) steps.push_back(t[i] - t[i - 1]);
-                if (median(steps) >= 1.5) guessUnit(log, Channel::Time, 1e-3, "milliseconds");
-            }
-            break;
+        case Channel::Time: guessTimeUnit(log); break;
         case Channel::Throttle: case Channel::Brake:
             if (top > 1.5) guessUnit(log, column.channel, top > 110 ? 1 / top : 0.01, top > 110 ? "a share of its largest value" : "percent");
             break;

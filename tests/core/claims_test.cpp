@@ -1,0 +1,118 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/check/check.h"
+
+#include <catch2/catch.hpp>
+
+using namespace hl;
+
+namespace {
+
+struct Case {
+    Guide guide;
+    std::vector<CornerFacts> facts;
+};
+
+Case cornerSaying(const std::string& words, Topic topic = Topic::Brake) {
+    Case c;
+    GuideCorner corner;
+    corner.number = 3, corner.name = "Sluice", corner.kind = "bend";
+    corner.beats = {{1, topic, 100, words, ""}};
+    c.guide.corners = {corner};
+    c.guide.scene.conditions = "dry";
+    c.guide.scene.realTrack = false;
+    CornerFacts f;
+    f.brakePeak = Measured{0.78, 0.01};
+    f.minGear = 3, f.entryGear = 5;
+    f.shifts = {{90, 5, 4}, {110, 4, 3}};
+    c.facts = {f};
+    return c;
+}
+
+std::vector<std::string> rules(const Case& c) {
+    std::vector<std::string> out;
+    for (const auto& f : checkGuide(c.guide, c.facts)) out.push_back(f.rule);
+    return out;
+}
+
+} // namespace
+
+TEST_CASE("gears are found in free text") {
+    const auto gears = [](const std::string& s) {
+        std::vector<int> g;
+        for (const auto& c : gearsNamed(s)) g.push_back(c.gear);
+        return g;
+    };
+    using V = std::vector<int>;
+    CHECK(gears("Brake, down to third gear.") == V{3});
+    CHECK(gears("Down into second, and hold 4th gear after.") == V{2, 4});
+    CHECK(gears("Gear 3 is enough") == V{3});
+    CHECK(gears("use gear four") == V{4});
+    CHECK(gears("Brake at the second board, the third one is hidden.") == V{});
+    CHECK(gears("First power at the apex, a second later full.") == V{});
+    CHECK(gears("") == V{});
+}
+
+TEST_CASE("percentages are found in figures and in words") {
+    const auto one = [](const std::string& s) {
+        const auto p = percentsNamed(s);
+        return p.size() == 1 ? p[0].percent : -1;
+    };
+    CHECK(one("up to 78 % brake") == 78);
+    CHECK(one("up to 78.5 percent") == 78.5);
+    CHECK(one("seventy-eight percent of the brake") == 78);
+    CHECK(one("eighty per cent") == 80);
+    CHECK(one("a hundred percent") == 100);
+    CHECK(one("no numbers here") == -1);
+    CHECK(percentsNamed("sixty percent brake, then 40 % throttle").size() == 2);
+}
+
+TEST_CASE("words that agree with the lap raise nothing") {
+    CHECK(rules(cornerSaying("Brake at the board, up to 78 percent, down to third gear.")).empty());
+    CHECK(rules(cornerSaying("Brake up to eighty percent, fourth gear, then third gear.")).empty()); // people round
+    CHECK(rules(cornerSaying("Squeeze to 60 % throttle.", Topic::Power)).empty());
+}
+
+TEST_CASE("words that contradict the lap are findings") {
+    CHECK(rules(cornerSaying("Down to second gear.")) == std::vector<std::string>{"claims.gear"});
+    CHECK(rules(cornerSaying("Brake, sixty percent at most.")) == std::vector<std::string>{"claims.brake"});
+    const auto c = cornerSaying("Down to second gear.");
+    const auto f = checkGuide(c.guide, c.facts).front();
+    CHECK(f.corner == 3);
+    CHECK(f.claim == "second gear");
+    CHECK(f.measured == "3, 4, 5");
+}
+
+TEST_CASE("advice may differ from the lap, and the words may follow the advice") {
+    auto c = cornerSaying("Brake to 90 percent, down to second gear.");
+    c.guide.corners[0].advice = {{Topic::Brake, "90 %", "", ""}, {Topic::Gears, "second gear", "", ""}};
+    CHECK(rules(c).empty());
+}
+
+TEST_CASE("a brake percentage where the lap does not brake is wrong") {
+    auto c = cornerSaying("Brake fifty percent.");
+    c.facts[0].brakePeak.reset();
+    c.facts[0].unmeasured["brake_onset_m"] = "no braking here";
+    CHECK(rules(c) == std::vector<std::string>{"claims.brake"});
+}
+
+TEST_CASE("real tracks need consequence ratings, and every guide its conditions") {
+    auto c = cornerSaying("Brake.");
+    c.guide.scene.realTrack = true;
+    c.guide.scene.conditions.clear();
+    CHECK(rules(c) == std::vector<std::string>{"parts.conditions", "cautions.consequence"});
+    c.guide.corners[0].consequence = 2;
+    c.guide.scene.conditions = "wet";
+    CHECK(rules(c).empty());
+}
+
+TEST_CASE("a fragile reference without a second one is noted") {
+    auto c = cornerSaying("Brake.");
+    c.guide.references = {{"b", "board", "50 board", 100, 5, 1, "fragile"}};
+    c.guide.corners[0].turnInM = 120;
+    c.guide.corners[0].advice = {{Topic::Brake, "", "at the 50 board", ""}};
+    CHECK(rules(c) == std::vector<std::string>{"references.fragile"});
+    c.guide.corners[0].advice[0].backup = "or the fence";
+    CHECK(rules(c).empty());
+    c.guide.corners[0].beats[0].words.clear();
+    CHECK(rules(c) == std::vector<std::string>{"parts.silent"});
+}
