@@ -64,10 +64,13 @@ GuideCorner cornerFrom(const json& j) {
     return c;
 }
 
+/// To the millionth: what is read back and written again is the same text.
+double degrees(double radians) { return std::round(deg(radians) * 1e6) / 1e6; }
+
 json sourcesJson(const Sources& s) {
     return {{"video", s.video}, {"log", s.log}, {"track", s.trackFile}, {"lap", s.lap},
             {"sync", {{"offset_s", s.tie.offsetS}, {"drift_ppm", s.tie.driftPpm}, {"uncertainty_ms", s.tie.uncertaintyMs}, {"confidence", s.tie.confidence}, {"method", s.tie.method}}},
-            {"camera", {{"hfov_deg", deg(s.camera.hfovRad)}, {"height_m", s.camera.heightM}, {"forward_m", s.camera.forwardM}, {"lateral_m", s.camera.lateralM}, {"pitch_deg", deg(s.camera.pitchRad)}, {"assumed", s.camera.assumed}}}};
+            {"camera", {{"hfov_deg", degrees(s.camera.hfovRad)}, {"height_m", s.camera.heightM}, {"forward_m", s.camera.forwardM}, {"lateral_m", s.camera.lateralM}, {"pitch_deg", degrees(s.camera.pitchRad)}, {"assumed", s.camera.assumed}}}};
 }
 
 Camera cameraFrom(const json& j) {

@@ -39,7 +39,8 @@ int onSound(short* wave, int count, espeak_EVENT* events) {
     auto* heard = static_cast<Heard*>(events->user_data);
     for (auto* e = events; e->type != espeakEVENT_LIST_TERMINATED; ++e)
         if (e->type == espeakEVENT_WORD)
-            heard->utterance.words.push_back({wordAt(*heard->text, e->text_position, e->length), e->audio_position / 1000.0});
+            if (auto word = wordAt(*heard->text, e->text_position, e->length); !word.empty()) // the end of the text is told as an empty word
+                heard->utterance.words.push_back({std::move(word), e->audio_position / 1000.0});
     for (int i = 0; wave && i < count; ++i) heard->utterance.sound.samples.push_back(static_cast<float>(wave[i]) / 32768.0f);
     return 0;
 }

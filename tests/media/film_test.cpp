@@ -1,0 +1,247 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "media/movie_writer.h"
+#include "media/sound.h"
+#include "media/video_reader.h"
+#include "support/scratch_folder.h"
+
+#include <catch2/catch.hpp>
+#include <cmath>
+#include <csignal>
+#include <sys/resource.h>
+
+using namespace hl;
+using hl::testing::ScratchFolder;
+using hl::testing::slurp;
+
+namespace {
+
+/// Frame `i` says its number: a grey level for the tens and a bar for the ones.
+YuvFrame numbered(int i, int w = 320, int h = 180) {
+    YuvFrame f(w, h);
+    std::fill(f.y.begin(), f.y.end(), static_cast<std::uint8_t>(40 + 8 * (i / 10)));
+    std::fill(f.u.begin(), f.u.end(), std::uint8_t{128});
+    std::fill(f.v.begin(), f.v.end(), std::uint8_t{128});
+    for (int y = 0; y < h / 2; ++y)
+        for (int x = 0; x < 30 * (i % 10); ++x) f.y[static_cast<std::size_t>(y * w + x)] = 230;
+    return f;
+}
+
+int numberOf(const YuvFrame& f) {
+    const int tens = static_cast<int>(std::lround((f.y[static_cast<std::size_t>((f.height - 10) * f.width + f.width - 5)] - 40) / 8.0));
+    int edge = 0;
+    while (edge < f.width && f.y[static_cast<std::size_t>(20 * f.width + edge)] > 180) ++edge;
+    return 10 * tens + static_cast<int>(std::lround(edge / 30.0));
+}
+
+std::vector<float> tone(double lengthS, double hz) {
+    std::vector<float> s;
+    for (int i = 0; i < static_cast<int>(lengthS * 48000); ++i) s.push_back(static_cast<float>(0.5 * std::sin(2 * 3.14159265 * hz * i / 48000)));
+    return s;
+}
+
+MovieOptions smallFilm() {
+    MovieOptions o;
+    o.width = 320, o.height = 180, o.frameRate = 50;
+    return o;
+}
+
+void writeFilm(const std::filesystem::path& path, int frames, int keyEvery = 250, bool sound = true) {
+    MovieOptions o;
+    o.width = 320, o.height = 180, o.frameRate = 50, o.crf = 8, o.preset = "medium", o.keyEvery = keyEvery; // with B frames
+    o.soundRate = sound ? 48000 : 0;
+    o.chapters = {{0, 0.5, "One"}, {0.5, frames / 50.0, "Two & three"}};
+    auto w = MovieWriter::open(path, o);
+    REQUIRE(w);
+    const auto samples = tone(frames / 50.0, 440);
+    for (int i = 0; i < frames; ++i) {
+        REQUIRE(w->picture(numbered(i), i % keyEvery == 0));
+        REQUIRE(w->sound({samples.data() + static_cast<std::ptrdiff_t>(i) * 960, 960}));
+    }
+    REQUIRE(w->finish());
+}
+
+/// Files may not grow beyond `bytes` while this lives: what a full disk looks like to a writer.
+class FullDisk {
+  public:
+    explicit FullDisk(rlim_t bytes) {
+        std::signal(SIGXFSZ, SIG_IGN);
+        getrlimit(RLIMIT_FSIZE, &old_);
+        const rlimit now{bytes, old_.rlim_max};
+        setrlimit(RLIMIT_FSIZE, &now);
+    }
+    FullDisk(const FullDisk&) = delete;
+    FullDisk& operator=(const FullDisk&) = delete;
+    ~FullDisk() { setrlimit(RLIMIT_FSIZE, &old_); }
+
+  private:
+    rlimit old_{};
+};
+
+} // namespace
+
+TEST_CASE("what is written is read back, frame for frame and in time") {
+    const ScratchFolder dir;
+    writeFilm(dir / "film.mp4", 100);
+    auto r = VideoReader::open(dir / "film.mp4");
+    REQUIRE(r);
+    CHECK(r->info().width == 320);
+    CHECK(r->info().frameRate == Approx(50));
+    CHECK(r->info().length.count() == Approx(2).margin(0.05));
+    CHECK(r->info().hasSound);
+    const auto times = r->frameTimes();
+    REQUIRE(times.size() == 100);
+    int n = 0;
+    while (const auto f = r->next()) {
+        CHECK(numberOf(*f) == n);
+        CHECK(seconds(f->time) == Approx(times[static_cast<std::size_t>(n)]).margin(1e-6));
+        ++n;
+    }
+    CHECK(n == 100);
+}
+
+TEST_CASE("any frame is found exactly, forward, back and far away") {
+    const ScratchFolder dir;
+    const int keyEvery = GENERATE(1, 12, 250);
+    writeFilm(dir / "film.mp4", 100, keyEvery);
+    auto r = VideoReader::open(dir / "film.mp4");
+    REQUIRE(r);
+    for (const int n : {0, 99, 1, 98, 50, 49, 51, 50, 0, 99, 3, 4, 5}) {
+        const auto f = r->frameAt(at<FootageTime>((n + 0.4) / 50));
+        REQUIRE(f);
+        CHECK(numberOf(*f) == n);
+        const auto exact = r->frameAt(at<FootageTime>(n / 50.0));
+        REQUIRE(exact);
+        CHECK(numberOf(*exact) == n);
+    }
+    CHECK(numberOf(*r->frameAt(at<FootageTime>(-3))) == 0);
+    CHECK(numberOf(*r->frameAt(at<FootageTime>(77))) == 99);
+    CHECK(numberOf(*r->frameAt(at<FootageTime>(0.5))) == 25); // and back from beyond the end
+}
+
+TEST_CASE("the sound of a film starts with its picture") {
+    const ScratchFolder dir;
+    writeFilm(dir / "film.mp4", 100);
+    const auto s = readSound(dir / "film.mp4", 8000);
+    REQUIRE(s);
+    CHECK(s->rate == 8000);
+    CHECK(s->length().count() == Approx(2).margin(0.06));
+    CHECK(std::abs(s->startS) < 0.03);
+    int crossings = 0;
+    for (std::size_t i = 4000; i < 12000; ++i) crossings += s->samples[i - 1] < 0 && s->samples[i] >= 0;
+    CHECK(crossings == Approx(440).margin(3));
+}
+
+TEST_CASE("a clip holds its piece of the film and nothing else") {
+    const ScratchFolder dir;
+    writeFilm(dir / "film.mp4", 100, 25);
+    REQUIRE(copyClip(dir / "film.mp4", dir / "clip.mp4", 0.5, 1.5));
+    auto r = VideoReader::open(dir / "clip.mp4");
+    REQUIRE(r);
+    std::vector<int> seen;
+    while (const auto f = r->next()) seen.push_back(numberOf(*f));
+    REQUIRE(seen.size() == 50);
+    CHECK(seen.front() == 25);
+    CHECK(seen.back() == 74);
+    CHECK(r->info().length.count() == Approx(1).margin(0.05));
+}
+
+TEST_CASE("an unfinished film leaves nothing behind") {
+    const ScratchFolder dir;
+    {
+        auto w = MovieWriter::open(dir / "film.mp4", smallFilm());
+        REQUIRE(w);
+        for (int i = 0; i < 20; ++i) REQUIRE(w->picture(numbered(i)));
+    }
+    CHECK(dir.entries() == 0);
+}
+
+TEST_CASE("a film that cannot be written says so and leaves nothing") {
+    const ScratchFolder dir;
+    const auto w = MovieWriter::open(dir / "no such folder/film.mp4", smallFilm());
+    REQUIRE_FALSE(w);
+    CHECK(w.error().id == "movie.unwritable");
+    CHECK(w.error().where.find("film.mp4") != std::string::npos);
+}
+
+TEST_CASE("a disk that fills up ends the film with an error and leaves nothing") {
+    const ScratchFolder dir;
+    bool failed = false;
+    {
+        const FullDisk full(60'000);
+        auto w = MovieWriter::open(dir / "film.mp4", smallFilm());
+        REQUIRE(w);
+        for (int i = 0; i < 400 && !failed; ++i) {
+            auto frame = numbered(i % 100);
+            for (std::size_t k = 0; k < frame.y.size(); ++k) frame.y[k] = static_cast<std::uint8_t>(frame.y[k] ^ ((k * 2654435761u + static_cast<unsigned>(i)) >> 25)); // hard to compress
+            failed = !w->picture(frame);
+        }
+        if (!failed) failed = !w->finish();
+    }
+    CHECK(failed);
+    CHECK(dir.entries() == 0);
+}
+
+TEST_CASE("files that are no films say why") {
+    const ScratchFolder dir;
+    writeFilm(dir / "film.mp4", 60);
+    const auto whole = slurp(dir / "film.mp4");
+    struct Broken {
+        const char* name;
+        std::string bytes;
+    };
+    const Broken b = GENERATE_COPY(Broken{"empty", ""}, Broken{"text", "time,speed\n0,1\n"}, Broken{"zeros", std::string(5000, '\0')}, Broken{"cut off", whole.substr(0, 900)});
+    INFO(b.name);
+    const auto path = dir.write("broken.mp4", b.bytes);
+    const auto r = VideoReader::open(path);
+    REQUIRE_FALSE(r);
+    CHECK(r.error().id.starts_with("media."));
+    CHECK(r.error().where.find("broken.mp4") != std::string::npos);
+    CHECK_FALSE(r.error().expected.empty());
+    CHECK_FALSE(readSound(path, 8000));
+    CHECK(VideoReader::open(dir / "missing.mp4").error().id == "file.missing");
+}
+
+TEST_CASE("sound alone is no film, and a silent film has no sound") {
+    const ScratchFolder dir;
+    Sound s{8000, 0, std::vector<float>(8000, 0.1f)};
+    const auto wav = dir.write("tone.wav", wavBytes(s));
+    CHECK(VideoReader::open(wav).error().id == "media.no-video");
+    const auto back = readSound(wav, 8000);
+    REQUIRE(back);
+    CHECK(back->samples.size() == Approx(8000).margin(16));
+    CHECK(back->samples[4000] == Approx(0.1).margin(0.001));
+    writeFilm(dir / "silent.mp4", 30, 250, false);
+    CHECK(readSound(dir / "silent.mp4", 8000).error().id == "media.no-sound");
+}
+
+TEST_CASE("laying an overlay changes its rectangles and nothing else") {
+    auto frame = numbered(55);
+    const auto before = frame;
+    std::vector<std::uint8_t> overlay(320 * 180 * 4, 0);
+    for (int y = 40; y < 80; ++y)
+        for (int x = 100; x < 200; ++x) { // opaque white
+            auto* p = &overlay[static_cast<std::size_t>((y * 320 + x) * 4)];
+            p[0] = p[1] = p[2] = p[3] = 255;
+        }
+    const PixelRect rects[] = {{100, 40, 100, 40}};
+    blend(frame, {overlay.data(), 320 * 4, 320, 180}, rects);
+    for (int y = 0; y < 180; ++y)
+        for (int x = 0; x < 320; ++x) {
+            const auto i = static_cast<std::size_t>(y * 320 + x);
+            if (x >= 100 && x < 200 && y >= 40 && y < 80) {
+                if (std::abs(frame.y[i] - 235) > 2) FAIL("white is not white at " << x << "," << y);
+            } else if (frame.y[i] != before.y[i]) FAIL("changed outside at " << x << "," << y);
+        }
+}
+
+TEST_CASE("colours survive the way to BGRA and back") {
+    for (const auto& [b, g, r] : {std::tuple(30, 60, 200), std::tuple(200, 60, 30), std::tuple(40, 180, 50), std::tuple(128, 128, 128)}) {
+        std::vector<std::uint8_t> px(64 * 64 * 4);
+        for (std::size_t i = 0; i < px.size(); i += 4) px[i] = static_cast<std::uint8_t>(b), px[i + 1] = static_cast<std::uint8_t>(g), px[i + 2] = static_cast<std::uint8_t>(r), px[i + 3] = 255;
+        const auto back = toBgra(fromBgra({px.data(), 64 * 4, 64, 64}), 64, 64);
+        const auto i = static_cast<std::size_t>((32 * 64 + 32) * 4);
+        CHECK(back[i] == Approx(b).margin(4));
+        CHECK(back[i + 1] == Approx(g).margin(4));
+        CHECK(back[i + 2] == Approx(r).margin(4));
+    }
+}

@@ -1,0 +1,127 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "picture/paint_scene.h"
+#include "picture/tokens.h"
+
+#include <array>
+#include <catch2/catch.hpp>
+#include <QGuiApplication>
+#include <QImage>
+#include <random>
+
+using namespace hl;
+
+namespace {
+
+QGuiApplication& app() {
+    static int argc = 1;
+    static char name[] = "test";
+    static char* argv[] = {name, nullptr};
+    static QGuiApplication a(argc, argv);
+    static const bool loaded = look::loadFonts();
+    if (!loaded) throw std::runtime_error("the shipped fonts cannot be read");
+    return a;
+}
+
+SceneAt madeScene(unsigned seed, const GuideCorner& corner) {
+    std::mt19937 rng(seed);
+    const auto between = [&](double a, double b) { return std::uniform_real_distribution<double>(a, b)(rng); };
+    SceneAt s;
+    s.section = seed % 2 ? SectionKind::WalkThrough : SectionKind::Run;
+    s.corner = &corner;
+    s.rate = seed % 3 ? 0.25 : 1;
+    s.caption = seed % 4 ? "Brake at the second board, up to seventy-eight percent, and let it bleed away as you turn." : "";
+    s.live = {60, 0.4, 0.1, 4};
+    for (int i = 0; i <= 100; ++i) s.strip.atM.push_back(i * 3), s.strip.throttle.push_back(between(0, 1)), s.strip.brake.push_back(between(0, 1));
+    s.strip.toM = 300, s.strip.nowM = 110;
+    for (int i = 0; i < 20; ++i) s.inset.left.push_back({-5, i * 8.0 - 40}), s.inset.right.push_back({5, i * 8.0 - 40}), s.inset.driven.push_back({1, i * 8.0 - 40});
+    const MarkerKind kinds[] = {MarkerKind::Ring, MarkerKind::BrakePosts, MarkerKind::TurnGate, MarkerKind::ApexDrop, MarkerKind::GearKeystone, MarkerKind::ExitPosts};
+    for (const auto k : kinds) {
+        MarkOnScreen m;
+        m.kind = k, m.label = k == MarkerKind::GearKeystone ? "4>3" : "a label", m.sizePx = between(14, 70), m.speaking = seed % 2;
+        const double x = between(100, 1100), y = between(200, 600);
+        m.points = {{x, y}, {x, y - 60}, {x + 100, y - 60}, {x + 100, y}};
+        s.marks.push_back(m);
+    }
+    return s;
+}
+
+} // namespace
+
+TEST_CASE("painting touches only what it says it touches") {
+    app();
+    GuideCorner corner;
+    corner.number = 3, corner.name = "Sluice";
+    for (unsigned seed = 1; seed <= 24; ++seed) {
+        QImage image(1280, 720, QImage::Format_ARGB32_Premultiplied);
+        image.fill(Qt::transparent);
+        std::vector<QRect> touched;
+        {
+            QPainter p(&image);
+            touched = paintScene(p, madeScene(seed, corner));
+        }
+        for (int y = 0; y < 720; ++y) {
+            const auto* line = reinterpret_cast<const QRgb*>(image.constScanLine(y));
+            for (int x = 0; x < 1280; ++x) {
+                if (line[x] == 0) continue;
+                const bool inside = std::any_of(touched.begin(), touched.end(), [&](const QRect& r) { return r.contains(x, y); });
+                if (!inside) FAIL("seed " << seed << ": painted outside at " << x << "," << y);
+            }
+        }
+    }
+}
+
+TEST_CASE("an empty scene paints nothing, a card its title") {
+    app();
+    QImage image(1280, 720, QImage::Format_ARGB32_Premultiplied);
+    image.fill(Qt::transparent);
+    QPainter p(&image);
+    CHECK(paintScene(p, {}).empty());
+    SceneAt card;
+    card.card = true, card.cardTitle = "Saltmarrow Ring";
+    CHECK(paintScene(p, card).size() == 1);
+}
+
+TEST_CASE("no more than two labels stand in the way at once") {
+    // What compose() hands over decides; painting never adds any. Two labelled rings give two plates.
+    app();
+    GuideCorner corner;
+    auto scene = madeScene(1, corner);
+    for (auto& m : scene.marks) m.label.clear();
+    QImage without(1280, 720, QImage::Format_ARGB32_Premultiplied), with = without;
+    without.fill(Qt::transparent), with.fill(Qt::transparent);
+    std::size_t bare = 0, labelled = 0;
+    { QPainter p(&without); bare = paintScene(p, scene).size(); }
+    scene.marks[0].label = "one", scene.marks[1].label = "two";
+    { QPainter p(&with); labelled = paintScene(p, scene).size(); }
+    CHECK(labelled == bare + 2);
+}
+
+TEST_CASE("every text colour can be read on its ground") {
+    using namespace look;
+    const std::pair<QRgb, QRgb> pairs[] = {
+        {kMist, kMarsh900}, {kMist, kMarsh800}, {kMist, kMarsh700}, {kReed, kMarsh900}, {kReed, kMarsh800}, {kLamp, kMarsh900}, {kLamp, kMarsh800}, {kLamp, kMarsh700},
+        {kBrake, kMarsh900}, {kPower, kMarsh900}, {kSteering, kMarsh900}, {kWrongOnDark, kMarsh900}, {kInk, kPaper}, {kInk, kPaperShade}, {kInkQuiet, kPaper}, {kInkQuiet, kPaperShade},
+        {kLampInk, kPaper}, {kLampInk, kLampPaper}, {kBrakeInk, kPaper}, {kPowerInk, kPaper}, {kSteeringInk, kPaper}, {kWrong, kPaper}, {kInk, kLamp}};
+    for (const auto& [text, ground] : pairs) {
+        INFO(std::hex << text << " on " << ground << " " << contrast(text, ground));
+        CHECK(contrast(text, ground) >= 4.5);
+    }
+    CHECK(contrast(0xffffffff, 0xff000000) == Approx(21));
+}
+
+TEST_CASE("feet and hands are told apart by those who see colours differently") {
+    // Dichromat simulation in linear RGB (Vienot, Brettel and Mollon 1999).
+    const auto linear = [](int v) { return std::pow(v / 255.0, 2.2); };
+    const auto seen = [&](QRgb c, bool protan) {
+        const double r = linear(qRed(c)), g = linear(qGreen(c)), b = linear(qBlue(c));
+        const double a = protan ? 0.11238 * r + 0.88762 * g : 0.29275 * r + 0.70725 * g;
+        return std::array{a, protan ? 0.00401 * r - 0.00401 * g + b : -0.02234 * r + 0.02234 * g + b};
+    };
+    const QRgb trio[] = {look::kBrake, look::kPower, look::kLamp};
+    for (const bool protan : {true, false})
+        for (int i = 0; i < 3; ++i)
+            for (int j = i + 1; j < 3; ++j) {
+                const auto a = seen(trio[i], protan), b = seen(trio[j], protan);
+                CHECK(std::hypot(a[0] - b[0], a[1] - b[1]) > 0.1);
+            }
+}
