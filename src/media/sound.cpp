@@ -11,9 +11,8 @@ namespace hl {
 namespace {
 
 Result<ff::Resampler> resamplerFor(const AVFrame& f, int rate) {
-    AVChannelLayout mono;
+    AVChannelLayout mono{}, from{};
     av_channel_layout_default(&mono, 1);
-    AVChannelLayout from;
     if (f.ch_layout.nb_channels > 0 && f.ch_layout.order != AV_CHANNEL_ORDER_UNSPEC) av_channel_layout_copy(&from, &f.ch_layout);
     else av_channel_layout_default(&from, std::max(1, f.ch_layout.nb_channels));
     SwrContext* raw = nullptr;

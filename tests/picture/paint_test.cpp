@@ -1,26 +1,16 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "picture/paint_scene.h"
 #include "picture/tokens.h"
+#include "support/gui_app.h"
 
 #include <array>
 #include <catch2/catch.hpp>
-#include <QGuiApplication>
 #include <QImage>
 #include <random>
 
 using namespace hl;
 
 namespace {
-
-QGuiApplication& app() {
-    static int argc = 1;
-    static char name[] = "test";
-    static char* argv[] = {name, nullptr};
-    static QGuiApplication a(argc, argv);
-    static const bool loaded = look::loadFonts();
-    if (!loaded) throw std::runtime_error("the shipped fonts cannot be read");
-    return a;
-}
 
 SceneAt madeScene(unsigned seed, const GuideCorner& corner) {
     std::mt19937 rng(seed);
@@ -48,7 +38,7 @@ SceneAt madeScene(unsigned seed, const GuideCorner& corner) {
 } // namespace
 
 TEST_CASE("painting touches only what it says it touches") {
-    app();
+    hl::testing::painterReady();
     GuideCorner corner;
     corner.number = 3, corner.name = "Sluice";
     for (unsigned seed = 1; seed <= 24; ++seed) {
@@ -71,7 +61,7 @@ TEST_CASE("painting touches only what it says it touches") {
 }
 
 TEST_CASE("an empty scene paints nothing, a card its title") {
-    app();
+    hl::testing::painterReady();
     QImage image(1280, 720, QImage::Format_ARGB32_Premultiplied);
     image.fill(Qt::transparent);
     QPainter p(&image);
@@ -83,7 +73,7 @@ TEST_CASE("an empty scene paints nothing, a card its title") {
 
 TEST_CASE("no more than two labels stand in the way at once") {
     // What compose() hands over decides; painting never adds any. Two labelled rings give two plates.
-    app();
+    hl::testing::painterReady();
     GuideCorner corner;
     auto scene = madeScene(1, corner);
     for (auto& m : scene.marks) m.label.clear();
