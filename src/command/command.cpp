@@ -3,7 +3,6 @@
 
 #include "command/verbs.h"
 
-#include <cmath>
 #include <memory>
 
 namespace hl {
@@ -12,11 +11,6 @@ namespace {
 constexpr void (*kVerbs[])(CLI::App&, Session&) = {addLaps, addCorners, addSync, addNew, addCheck, addPlan, addRender, addPublish, addDemo};
 
 } // namespace
-
-double rounded(double v, int decimals) {
-    const double k = std::pow(10, decimals);
-    return std::round(v * k) / k;
-}
 
 Progress Session::progress() const {
     auto last = std::make_shared<std::pair<int, std::string>>(-1, "");

@@ -2,6 +2,7 @@
 // new, check, plan, render, publish, demo: from a film and a log to an edition.
 #include "command/verbs.h"
 #include "core/check/check.h"
+#include "core/units/numbers.h"
 #include "jobs/bring_in.h"
 #include "jobs/publish.h"
 #include "standins/demo.h"

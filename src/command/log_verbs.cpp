@@ -2,6 +2,7 @@
 // laps, corners, sync: what a log and a film show.
 #include "command/verbs.h"
 #include "core/corner/corner.h"
+#include "core/units/numbers.h"
 #include "jobs/bring_in.h"
 #include "store/facts_json.h"
 #include "store/log_file.h"
@@ -135,15 +136,6 @@ void tellCorners(const json& j, std::ostream& out) {
 }
 
 } // namespace
-
-Result<PairAtPlace> parsePair(const std::string& text) {
-    const auto colon = text.find(':');
-    try {
-        if (colon != std::string::npos) return PairAtPlace{std::stod(text.substr(0, colon)), std::stod(text.substr(colon + 1))};
-    } catch (const std::exception&) {
-    }
-    return Error{"usage.pair", "\"" + text + "\" is not a pair", "--pair", "footage seconds and lap metres, like 12.48:310"};
-}
 
 void addLaps(CLI::App& app, Session& s) {
     auto* verb = app.add_subcommand("laps", "List the laps in a log");

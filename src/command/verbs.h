@@ -30,8 +30,4 @@ void addRender(CLI::App& app, Session& s);
 void addPublish(CLI::App& app, Session& s);
 void addDemo(CLI::App& app, Session& s);
 
-double rounded(double v, int decimals);
-/// "12.5:340" as footage seconds and metres of the lap. Errors: usage.pair.
-Result<struct PairAtPlace> parsePair(const std::string& text);
-
 } // namespace hl

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "jobs/bring_in.h"
 
+#include "core/log/csv_cells.h"
 #include "core/words/draft.h"
 #include "media/sound.h"
 #include "media/video_reader.h"
@@ -102,6 +103,14 @@ Result<Guide> fill(const fs::path& folder, const NewGuide& wish, Guide g) {
 }
 
 } // namespace
+
+Result<PairAtPlace> parsePair(std::string_view text) {
+    const auto colon = text.find(':');
+    const auto number = [](std::string_view t) { return parseNumber(t, false); };
+    if (colon != std::string_view::npos)
+        if (const auto film = number(text.substr(0, colon)), place = number(text.substr(colon + 1)); film && place) return PairAtPlace{*film, *place};
+    return Error{"usage.pair", "\"" + std::string(text) + "\" is not a pair", "", "film seconds and lap metres, like 12.48:310"};
+}
 
 Result<ClockTie> lineUp(const fs::path& video, const CarLog& log, const Progress& progress) {
     progress.report(0, "listening to the engine");

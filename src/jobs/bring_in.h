@@ -13,6 +13,9 @@ struct PairAtPlace {
     double footageS = 0, atM = 0; ///< this moment of the film is this metre of the lap
 };
 
+/// "12.5:340": footage seconds and metres of the lap. Errors: usage.pair.
+Result<PairAtPlace> parsePair(std::string_view text);
+
 struct NewGuide {
     std::filesystem::path folder, video, log;
     std::optional<std::filesystem::path> track, camera;

@@ -2,6 +2,7 @@
 #include "picture/paint_scene.h"
 #include "picture/tokens.h"
 
+#include <QImage>
 #include <QPainterPath>
 
 namespace hl {
@@ -17,7 +18,7 @@ QPolygonF filled(const QRectF& box, const InputStrip& s, const std::vector<doubl
 }
 
 QBrush patterned(QRgb colour, void (*draw)(QPainter&)) {
-    QPixmap tile(8, 8);
+    QImage tile(8, 8, QImage::Format_ARGB32_Premultiplied); // no pixmap: rendering paints outside the interface's thread
     QColor ground(colour);
     ground.setAlpha(90);
     tile.fill(ground);
@@ -26,6 +27,7 @@ QBrush patterned(QRgb colour, void (*draw)(QPainter&)) {
     p.setPen(QPen(QColor(colour), 1.6));
     p.setBrush(QColor(colour));
     draw(p);
+    p.end();
     return QBrush(tile);
 }
 

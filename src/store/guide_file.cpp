@@ -65,7 +65,7 @@ GuideCorner cornerFrom(const json& j) {
 }
 
 /// To the millionth: what is read back and written again is the same text.
-double degrees(double radians) { return std::round(deg(radians) * 1e6) / 1e6; }
+double degrees(double radians) { return rounded(deg(radians), 6); }
 
 json sourcesJson(const Sources& s) {
     return {{"video", s.video}, {"log", s.log}, {"track", s.trackFile}, {"lap", s.lap},

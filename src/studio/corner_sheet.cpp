@@ -66,7 +66,7 @@ CornerSheet::CornerSheet(Desk& desk, QWidget* parent) : QWidget(parent), desk_(d
     table_->setTextElideMode(Qt::ElideNone);
     table_->horizontalHeader()->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
     table_->horizontalHeader()->setHighlightSections(false);
-    table_->verticalHeader()->setSectionResizeMode(QHeaderView::ResizeToContents);
+    connect(table_->horizontalHeader(), &QHeaderView::sectionResized, table_, &QTableWidget::resizeRowsToContents);
     table_->verticalHeader()->setHighlightSections(false);
     table_->setWordWrap(true);
     table_->setShowGrid(false);

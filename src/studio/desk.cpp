@@ -79,12 +79,28 @@ void Desk::redo() {
 }
 
 void Desk::afterEdit() {
+    ++edits_;
     autosave_.start();
     emit changed();
     replan();
 }
 
-bool Desk::save() {
+void Desk::save() {
+    if (!history_) return;
+    inBackground(this, [folder = folder_.toStdString(), g = guide()] { return saveGuide(folder, g); },
+                 [this, edits = edits_](Status s) {
+                     if (!s) {
+                         emit failed(QString::fromStdString(sentence(s.error())));
+                         return;
+                     }
+                     if (edits == edits_) history_->markSaved();
+                     else autosave_.start(); // saving forgot the edits kept aside; these are newer
+                     emit changed();
+                     emit saved();
+                 });
+}
+
+bool Desk::saveNow() {
     if (!history_) return false;
     if (auto s = saveGuide(folder_.toStdString(), guide()); !s) {
         emit failed(QString::fromStdString(sentence(s.error())));

@@ -27,7 +27,8 @@ class Desk : public QObject {
     void edit(const Edit& e);
     void undo();
     void redo();
-    bool save();                            ///< failed() tells why not
+    void save();                            ///< in the background; saved() or failed() follows
+    bool saveNow();                         ///< before the window closes; failed() tells why not
     bool hasUnsaved() const { return history_ && history_->changedSinceSave(); }
     QString undoText() const { return history_ ? QString::fromStdString(history_->undoText()) : QString(); }
     QString redoText() const { return history_ ? QString::fromStdString(history_->redoText()) : QString(); }
@@ -43,6 +44,7 @@ class Desk : public QObject {
     void recovered();                       ///< edits of an earlier run that were never saved are back
     void changed();                         ///< the guide's value
     void cutChanged();
+    void saved();
     void cornerChosen(int corner);
     void failed(const QString& sentence);
 
@@ -58,6 +60,7 @@ class Desk : public QObject {
     QTimer autosave_;
     int corner_ = 0;
     long planWanted_ = 0;
+    long edits_ = 0; ///< so that a save that ends after a newer edit does not claim it
 };
 
 } // namespace hl

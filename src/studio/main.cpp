@@ -4,10 +4,12 @@
 #include "studio/shots.h"
 #include "studio/style.h"
 
+#include <clocale>
 #include <QApplication>
 
 int main(int argc, char** argv) {
     QApplication app(argc, argv);
+    std::setlocale(LC_NUMERIC, "C"); // Qt takes the user's; files are written with a decimal point everywhere
     QApplication::setOrganizationName(QStringLiteral("highlantern"));
     QApplication::setApplicationName(QStringLiteral("High Lantern"));
     hl::look::loadFonts();

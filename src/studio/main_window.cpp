@@ -42,6 +42,7 @@ QWidget* scrolled(QWidget* page) {
     area->setWidgetResizable(true);
     area->setFrameShape(QFrame::NoFrame);
     area->setMinimumHeight(120);
+    area->setFocusPolicy(Qt::NoFocus);
     area->viewport()->setAutoFillBackground(false);
     return area;
 }
@@ -71,7 +72,11 @@ MainWindow::MainWindow() : desk_(std::make_unique<Desk>()), player_(std::make_un
     centralWidget()->setFocus();
 }
 
-MainWindow::~MainWindow() { publish_->cancel(); }
+MainWindow::~MainWindow() {
+    publish_->cancel();
+    // The widgets speak to the desk until they are gone (a field losing the focus hands in its text): they go first.
+    const std::unique_ptr<QWidget> ground(takeCentralWidget());
+}
 
 QWidget* MainWindow::buildTop() {
     auto* top = new QWidget;
@@ -124,9 +129,9 @@ QWidget* MainWindow::buildTransport() {
 
 QWidget* MainWindow::buildMiddle() {
     auto* middle = new QWidget;
-    auto* row = new QHBoxLayout(middle);
-    row->setContentsMargins(24, 4, 0, 0);
-    row->setSpacing(12);
+    middle_ = new QHBoxLayout(middle);
+    middle_->setContentsMargins(24, 4, 0, 0);
+    middle_->setSpacing(12);
     auto* left = new QWidget;
     auto* column = new QVBoxLayout(left);
     column->setContentsMargins(0, 0, 0, 10);
@@ -146,8 +151,8 @@ QWidget* MainWindow::buildMiddle() {
     pages_->addWidget(words_);
     pages_->addWidget(cutWords_);
     pages_->addWidget(scrolled(publish_));
-    row->addWidget(left, 11);
-    row->addWidget(pages_, 10);
+    middle_->addWidget(left);
+    middle_->addWidget(pages_);
     connect(scene, &ScenePage::newGuideWanted, this, [this] { newGuide(); });
     connect(scene, &ScenePage::openWanted, this, &MainWindow::chooseGuide);
     connect(publish_, &PublishPage::published, this, [this](const QString& f) { say(tr("Published: %1").arg(f), false); });
@@ -166,24 +171,32 @@ void MainWindow::connectDesk() {
         for (const int s : {WordsStation, CutStation}) stations_->setLamp(s, StationLine::Lamp::Filled);
         refreshTop();
     });
+    connect(desk_.get(), &Desk::saved, this, [this] { say(tr("Saved."), false); });
     connect(desk_.get(), &Desk::failed, this, [this](const QString& text) { say(text, true); });
     connect(desk_.get(), &Desk::recovered, this, [this] { say(tr("Edits that were not saved are back. Undo takes them away."), false); });
     connect(publish_, &PublishPage::published, this, [this] { stations_->setLamp(PublishStation, StationLine::Lamp::Filled); });
     connect(publish_, &PublishPage::failed, this, [this](const QString&) { stations_->setLamp(PublishStation, StationLine::Lamp::Broken); });
     connect(player_.get(), &Player::playingChanged, this, [this](bool on) { play_->setText(on ? tr("Pause") : tr("Play")); });
-    connect(player_.get(), &Player::moved, this, [this] {
-        const auto place = QString::number(std::lround(player_->metre())) + QStringLiteral(" m");
-        const auto live = player_->live();
-        const auto figure = [](const QString& value, const QString& unit) { return QStringLiteral("<span style=\"font-family:'Atkinson Hyperlegible Mono'; font-size:19px\">%1</span> <span style='font-size:13px; color:%3'>%2</span> &nbsp; ").arg(value, unit, QColor(look::kReed).name()); };
-        QString figures;
-        if (player_->mode() == Player::Mode::Footage) {
-            if (live.gear) figures += figure(QString::number(*live.gear), tr("gear"));
-            if (live.speed) figures += figure(QString::number(std::lround(kmh(*live.speed))), tr("km/h"));
-            if (live.brake) figures += figure(QString::number(std::lround(*live.brake * 100)), tr("% brake"));
-            if (live.throttle) figures += figure(QString::number(std::lround(*live.throttle * 100)), tr("% power"));
-        }
-        where_->setText(figures + (player_->mode() == Player::Mode::Guide ? tr("%1 of %2 \u00b7 %3").arg(clockText(player_->guideTime(), 1), clockText(desk_->cut().lengthS), place) : place));
-    });
+    connect(player_.get(), &Player::moved, this, &MainWindow::showPlace);
+}
+
+/// Under the picture: what the car does here, and where this is.
+void MainWindow::showPlace() {
+    const auto place = QString::number(std::lround(player_->metre())) + QStringLiteral(" m");
+    if (player_->mode() == Player::Mode::Guide) {
+        where_->setText(tr("%1 of %2 \u00b7 %3").arg(clockText(player_->guideTime(), 1), clockText(desk_->cut().lengthS), place));
+        return;
+    }
+    const auto live = player_->live();
+    QString figures;
+    const auto figure = [&](const QString& value, const QString& unit) {
+        figures += QStringLiteral("<span style=\"font-family:'Atkinson Hyperlegible Mono'; font-size:19px\">%1</span> <span style='font-size:13px; color:%3'>%2</span> &nbsp; ").arg(value, unit, QColor(look::kReed).name());
+    };
+    if (live.gear) figure(QString::number(*live.gear), tr("gear"));
+    if (live.speed) figure(QString::number(std::lround(kmh(*live.speed))), tr("km/h"));
+    if (live.brake) figure(QString::number(std::lround(*live.brake * 100)), tr("% brake"));
+    if (live.throttle) figure(QString::number(std::lround(*live.throttle * 100)), tr("% power"));
+    where_->setText(figures + place);
 }
 
 void MainWindow::key(const QKeySequence& keys, const QString& does, std::function<void()> action, bool unlessTyping) {
@@ -203,7 +216,7 @@ void MainWindow::addKeys() {
     for (int i = 0; i < 5; ++i) key(QKeySequence(Qt::ALT | static_cast<Qt::Key>(Qt::Key_1 + i)), i == 0 ? tr("to a station (Alt+1 to 5)") : QString(), [this, i] { go(static_cast<Station>(i)); });
     key(QKeySequence::Undo, tr("undo"), [this] { desk_->undo(); });
     key(QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_Z), tr("redo"), [this] { desk_->redo(); });
-    key(QKeySequence::Save, tr("save"), [this] { if (desk_->save()) say(tr("Saved."), false); });
+    key(QKeySequence::Save, tr("save"), [this] { desk_->save(); });
     key(QKeySequence::Open, tr("open a guide, or a recent one"), [this] { chooseGuide(); });
     key(QKeySequence::New, tr("new guide from film and log"), [this] { newGuide(); });
     key(QKeySequence(Qt::CTRL | Qt::Key_B), tr("add words where the car is"), [this] { words_->addBeat(); });
@@ -222,6 +235,9 @@ void MainWindow::go(Station s) {
     const bool cut = s == CutStation;
     stretch_->setVisible(cut);
     ribbon_->setCompact(cut);
+    const bool reading = cut || s == WordsStation; // sentences need the wider half
+    middle_->setStretch(0, reading ? 8 : 11);
+    middle_->setStretch(1, reading ? 10 : 10);
     strip_->setVisible(s == CornersStation || s == WordsStation || s == SceneStation);
     player_->setMode(s == CutStation || s == PublishStation ? Player::Mode::Guide : Player::Mode::Footage);
     if (cut && desk_->isOpen())
@@ -285,7 +301,7 @@ bool MainWindow::mayLeave() {
     ask.setObjectName(QStringLiteral("leaveQuestion"));
     ask.button(QMessageBox::Discard)->setText(tr("Leave without saving"));
     switch (ask.exec()) {
-    case QMessageBox::Save: return desk_->save();
+    case QMessageBox::Save: return desk_->saveNow();
     case QMessageBox::Discard: desk_->discardUnsaved(); return true;
     default: return false;
     }

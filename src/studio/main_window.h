@@ -6,6 +6,7 @@
 
 class QLabel;
 class QStackedWidget;
+class QHBoxLayout;
 class QPushButton;
 
 namespace hl {
@@ -48,11 +49,13 @@ class MainWindow : public QMainWindow {
     void chooseGuide();
     void remember(const QString& folder);
     bool mayLeave();
+    void showPlace();
 
     std::unique_ptr<Desk> desk_;
     std::unique_ptr<Player> player_;
     StationLine* stations_;
     QStackedWidget* pages_;
+    QHBoxLayout* middle_;
     PublishPage* publish_;
     BeatsTable *words_, *cutWords_;
     QWidget *stretch_, *strip_;

@@ -32,7 +32,7 @@ QWidget* fileRow(QLineEdit* edit, const QString& name, QWidget* parent) {
 } // namespace
 
 NewGuideDialog::NewGuideDialog(QWidget* parent)
-    : QDialog(parent), video_(new QLineEdit), log_(new QLineEdit), track_(new QLineEdit), folder_(new QLineEdit), car_(new QLineEdit), conditions_(new QLineEdit), state_(quiet({})), bar_(new QProgressBar), make_(lampButton(tr("Make the guide"))) {
+    : QDialog(parent), video_(new QLineEdit), log_(new QLineEdit), track_(new QLineEdit), folder_(new QLineEdit), car_(new QLineEdit), conditions_(new QLineEdit), pairs_(new QLineEdit), state_(quiet({})), bar_(new QProgressBar), make_(lampButton(tr("Make the guide"))) {
     setWindowTitle(tr("New guide"));
     auto* outer = new QVBoxLayout(this);
     outer->setContentsMargins(0, 0, 0, 0);
@@ -49,7 +49,11 @@ NewGuideDialog::NewGuideDialog(QWidget* parent)
     form->addRow(tr("Track"), fileRow(track_, tr("Track, if there is one"), this));
     form->addRow(tr("Car"), car_);
     form->addRow(tr("Conditions"), conditions_);
+    form->addRow(tr("Moments"), pairs_);
     form->addRow(tr("Guide folder"), folder_);
+    pairs_->setObjectName(QStringLiteral("newPairs"));
+    pairs_->setPlaceholderText(tr("only when the sound cannot tell: 14.2:500, 64:2600"));
+    pairs_->setToolTip(tr("Two or more pairs of film seconds and lap metres, such as where a board or the line is passed"));
     track_->setPlaceholderText(tr("optional"));
     column->addLayout(form);
     bar_->setRange(0, 1000);
@@ -68,7 +72,7 @@ NewGuideDialog::NewGuideDialog(QWidget* parent)
     connect(video_, &QLineEdit::textChanged, this, [this](const QString& t) {
         if (folder_->text().isEmpty() || folder_->text().endsWith(QStringLiteral("-guide"))) folder_->setText(QFileInfo(t).path() + QLatin1Char('/') + QFileInfo(t).completeBaseName() + QStringLiteral("-guide"));
     });
-    resize(680, 440);
+    resize(680, 470);
 }
 
 void NewGuideDialog::take(const QStringList& files) {
@@ -94,6 +98,14 @@ void NewGuideDialog::start() {
     NewGuide wish;
     wish.folder = folder_->text().toStdString(), wish.video = video_->text().toStdString(), wish.log = log_->text().toStdString();
     if (!track_->text().isEmpty()) wish.track = track_->text().toStdString();
+    for (const auto& text : pairs_->text().split(QLatin1Char(','), Qt::SkipEmptyParts)) {
+        const auto pair = parsePair(text.trimmed().toStdString());
+        if (!pair) {
+            state_->setText(QString::fromStdString(sentence(pair.error())));
+            return;
+        }
+        wish.pairs.push_back(*pair);
+    }
     wish.scene.car = car_->text().toStdString(), wish.scene.conditions = conditions_->text().toStdString();
     busy_ = true;
     stop_ = {};

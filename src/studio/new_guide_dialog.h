@@ -21,7 +21,7 @@ class NewGuideDialog : public QDialog {
     void reject() override;
   private:
     void start();
-    QLineEdit *video_, *log_, *track_, *folder_, *car_, *conditions_;
+    QLineEdit *video_, *log_, *track_, *folder_, *car_, *conditions_, *pairs_;
     QLabel* state_;
     QProgressBar* bar_;
     QPushButton* make_;

@@ -33,6 +33,8 @@ PublishPage::PublishPage(Desk& desk, QWidget* parent)
     auto* piece = new QHBoxLayout;
     for (auto* box : {from_, to_}) box->setRange(0, 36000), box->setSuffix(tr(" s"));
     from_->setObjectName(QStringLiteral("pieceFrom")), to_->setObjectName(QStringLiteral("pieceTo"));
+    from_->setAccessibleName(tr("Piece from, seconds"));
+    to_->setAccessibleName(tr("Piece to, seconds"));
     to_->setValue(10);
     piece->addWidget(from_);
     piece->addWidget(new QLabel(tr("to")));

@@ -25,7 +25,8 @@ QRgb colourOf(const Shot& s, bool run) {
 
 StretchView::StretchView(Desk& desk, Player& player, QWidget* parent) : QWidget(parent), desk_(desk), player_(player) {
     setObjectName(QStringLiteral("stretch"));
-    setMinimumHeight(246);
+    setMinimumHeight(200);
+    setMaximumHeight(320);
     setAccessibleName(tr("Where the guide spends its time: guide time above, the road below"));
     for (const auto signal : {&Desk::cutChanged, &Desk::changed}) connect(&desk_, signal, this, [this] { update(); });
     connect(&desk_, &Desk::cornerChosen, this, [this] { update(); });

@@ -27,6 +27,12 @@ constexpr double kmh(double mps) { return mps * 3.6; }
 constexpr double lerp(double a, double b, double f) { return a + (b - a) * f; }
 constexpr double num(std::size_t n) { return static_cast<double>(n); }
 
+/// To so many decimals, for answers and files.
+inline double rounded(double v, int decimals) {
+    const double k = std::pow(10.0, decimals);
+    return std::round(v * k) / k;
+}
+
 /// Smallest signed difference of two angles, radians, in (-pi, pi].
 inline double angleDifference(double a, double b) { return std::remainder(a - b, 2 * kPi); }
 

@@ -1,0 +1,181 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The headless command in this process: its answers, its exit codes, its messages.
+#include "command/command.h"
+#include "support/scratch_folder.h"
+#include "support/stadium.h"
+
+#include <catch2/catch.hpp>
+#include <cmath>
+#include <nlohmann/json.hpp>
+#include <sstream>
+
+using hl::testing::demoFolder;
+using hl::testing::ScratchFolder;
+using nlohmann::json;
+
+namespace {
+
+struct Ran {
+    int code = 0;
+    std::string out, err;
+    json answer() const { return json::parse(out); }
+};
+
+Ran run(std::vector<std::string> arguments) {
+    std::ostringstream out, err;
+    Ran r;
+    r.code = hl::runCommand(arguments, {out, err});
+    r.out = out.str(), r.err = err.str();
+    return r;
+}
+
+std::string demo(const std::string& name) { return (demoFolder() / name).string(); }
+
+} // namespace
+
+TEST_CASE("laps answers with the keys it promises") {
+    const auto r = run({"laps", demo("saltmarrow-log.csv"), "--track", demo("saltmarrow-ring.geojson"), "--json"});
+    REQUIRE(r.code == 0);
+    const auto j = r.answer();
+    const auto truth = json::parse(hl::testing::slurp(demo("saltmarrow-truth.json")));
+    CHECK(j["track_length_m"].get<double>() == Approx(truth["track_length_m"].get<double>()).margin(1));
+    std::vector<double> times;
+    for (const auto& lap : j["laps"]) {
+        for (const char* key : {"number", "start_s", "time_s", "complete"}) CHECK(lap.contains(key));
+        if (lap["complete"]) times.push_back(lap["time_s"]);
+    }
+    REQUIRE(times.size() == truth["lap_times_s"].size());
+    for (std::size_t i = 0; i < times.size(); ++i) CHECK(times[i] == Approx(truth["lap_times_s"][i].get<double>()).margin(0.01));
+    CHECK(j["laps"][0]["number"] == 0);
+}
+
+TEST_CASE("corners answers with every key, and each null has its reason") {
+    const ScratchFolder dir;
+    std::string gps = "time [s],x [m],y [m]\n";
+    for (const auto& row : hl::testing::stadiumRows({}, 20, 2)) gps += std::to_string(row.t) + "," + std::to_string(row.place.x) + "," + std::to_string(row.place.y) + "\n";
+    const auto gpsLog = dir.write("gps.csv", gps).string(), demoLog = demo("saltmarrow-log.csv");
+    const bool positionsOnly = GENERATE(false, true);
+    const auto log = positionsOnly ? gpsLog : demoLog;
+    INFO(log);
+    const auto r = run({"corners", log, "--json"});
+    REQUIRE(r.code == 0);
+    const auto j = r.answer();
+    CHECK(j.contains("lap"));
+    REQUIRE_FALSE(j["corners"].empty());
+    for (const auto& c : j["corners"]) {
+        for (const char* key : {"number", "name", "direction", "kind", "complex", "start_m", "turn_in_m", "apex_m", "end_m", "angle_deg", "min_radius_m", "facts"}) CHECK(c.contains(key));
+        CHECK((c["direction"] == "left" || c["direction"] == "right"));
+        const auto& f = c["facts"];
+        for (const char* key : {"brake_onset_m", "brake_peak_pct", "brake_release_m", "trail_m", "min_speed_kmh", "min_speed_m", "min_gear", "shifts", "throttle_pickup_m", "full_throttle_m", "lifts", "entry_speed_kmh", "exit_speed_kmh", "unmeasured"}) {
+            INFO(key);
+            REQUIRE(f.contains(key));
+            if (f[key].is_null()) CHECK(f["unmeasured"].contains(key));
+        }
+    }
+}
+
+TEST_CASE("sync ties the demo film to its log") {
+    const auto r = run({"sync", demo("saltmarrow-lap.mp4"), demo("saltmarrow-log.csv"), "--json"});
+    REQUIRE(r.code == 0);
+    const auto j = r.answer();
+    std::ifstream truth(demo("saltmarrow-lap.mp4.truth.csv"));
+    std::string line;
+    std::getline(truth, line), std::getline(truth, line);
+    double frame = 0, footage = 0, drive = 0;
+    char comma = 0;
+    std::istringstream(line) >> frame >> comma >> footage >> comma >> drive;
+    CHECK(j["offset_s"].get<double>() == Approx(drive - 3.37).margin(0.02));
+    CHECK(j["method"] == "sound");
+    for (const char* key : {"drift_ppm", "uncertainty_ms", "confidence"}) CHECK(j.contains(key));
+}
+
+TEST_CASE("sync takes pairs set by hand") {
+    const auto r = run({"sync", demo("saltmarrow-lap.mp4"), demo("saltmarrow-log.csv"), "--track", demo("saltmarrow-ring.geojson"), "--lap", "2", "--pair", "10:500", "--pair", "60:2500", "--json"});
+    REQUIRE(r.code == 0);
+    CHECK(r.answer()["method"] == "hand");
+}
+
+TEST_CASE("check and plan answer for the demo guide") {
+    const auto c = run({"check", demo("saltmarrow-guide"), "--json"});
+    REQUIRE(c.code == 0);
+    for (const auto& f : c.answer()["findings"]) {
+        for (const char* key : {"rule", "severity", "corner", "where", "message", "claim", "measured"}) CHECK(f.contains(key));
+        CHECK(f["severity"] != "wrong"); // the draft does not contradict what it was made from
+    }
+    const auto p = run({"plan", demo("saltmarrow-guide"), "--json"});
+    REQUIRE(p.code == 0);
+    const auto j = p.answer();
+    CHECK(j["length_s"].get<double>() >= j["bound_s"].get<double>());
+    double now = 0;
+    for (const auto& s : j["sections"]) {
+        for (const char* key : {"kind", "corner", "start_s", "end_s", "shots"}) CHECK(s.contains(key));
+        for (const auto& shot : s["shots"]) {
+            for (const char* key : {"kind", "start_s", "end_s", "footage_start_s", "footage_end_s", "rate"}) CHECK(shot.contains(key));
+            CHECK(shot["start_s"].get<double>() == Approx(now).margin(0.002));
+            now = shot["end_s"];
+        }
+    }
+    CHECK(now == Approx(j["length_s"].get<double>()).margin(0.01));
+}
+
+TEST_CASE("people get sentences, machines get JSON, and nothing else on standard output") {
+    const auto plain = run({"laps", demo("saltmarrow-log.csv")});
+    CHECK(plain.code == 0);
+    CHECK(plain.out.find("lap") != std::string::npos);
+    CHECK(plain.out.find('{') == std::string::npos);
+    CHECK_NOTHROW(run({"laps", demo("saltmarrow-log.csv"), "--json"}).answer());
+}
+
+TEST_CASE("every verb explains itself") {
+    for (const char* verb : {"laps", "corners", "sync", "new", "check", "plan", "render", "publish", "demo"}) {
+        const auto r = run({verb, "--help"});
+        INFO(verb);
+        CHECK(r.code == 0);
+        CHECK(r.out.find("--json") != std::string::npos);
+    }
+}
+
+TEST_CASE("wrong usage is 2, failed work is 1, and both say why on standard error") {
+    const ScratchFolder dir;
+    const auto empty = dir.write("empty.csv", "").string(), prose = dir.write("prose.csv", "hello\nworld\n").string(), noTime = dir.write("no-time.csv", "speed,gear\n1,2\n3,4\n").string();
+    struct Case {
+        std::vector<std::string> arguments;
+        int code;
+        const char* says;
+    };
+    const auto out = (dir / "out").string();
+    const Case cases[] = {
+        {{}, 2, ""},
+        {{"nonsense"}, 2, ""},
+        {{"laps"}, 2, ""},
+        {{"corners", demo("saltmarrow-log.csv"), "--lap", "fastest"}, 2, "usage.lap"},
+        {{"sync", demo("saltmarrow-lap.mp4"), demo("saltmarrow-log.csv"), "--pair", "soon"}, 2, "usage.pair"},
+        {{"laps", "/no/such.csv"}, 1, "file.missing"},
+        {{"laps", empty}, 1, "log.empty"},
+        {{"laps", prose}, 1, "log.no-header"},
+        {{"corners", noTime}, 1, "log.no-time"},
+        {{"corners", demo("saltmarrow-log.csv"), "--lap", "77"}, 1, "laps.no-such"},
+        {{"corners", demo("saltmarrow-log.csv"), "--track", prose}, 1, "track.not-json"},
+        {{"sync", prose, demo("saltmarrow-log.csv")}, 1, "media.unreadable"},
+        {{"new", out, "--video", prose, "--log", demo("saltmarrow-log.csv")}, 1, "media.unreadable"},
+        {{"new", out, "--video", demo("saltmarrow-lap.mp4"), "--log", empty}, 1, "log.empty"},
+        {{"check", out}, 1, "file.missing"},
+        {{"plan", prose}, 1, "file.missing"},
+        {{"render", demo("saltmarrow-guide"), "--out", "/proc/nowhere/x.mp4", "--from", "0", "--to", "1"}, 1, "movie.unwritable"},
+        {{"render", demo("saltmarrow-guide"), "--out", out + ".mp4", "--from", "5", "--to", "5"}, 1, "render.empty"},
+        {{"publish", demo("saltmarrow-guide"), "--out", demoFolder().string()}, 1, "publish.not-ours"},
+        {{"publish", demo("saltmarrow-guide"), "--out", out, "--tier", "gold"}, 2, "usage.tier"},
+    };
+    for (const auto& c : cases) {
+        std::string line;
+        for (const auto& a : c.arguments) line += a + " ";
+        INFO(line);
+        const auto r = run(c.arguments);
+        INFO(r.err);
+        CHECK(r.code == c.code);
+        CHECK_FALSE(r.err.empty());
+        CHECK(r.err.find(c.says) != std::string::npos);
+        CHECK(r.out.empty());
+    }
+    CHECK(dir.entries() == 3); // only the broken files themselves
+}

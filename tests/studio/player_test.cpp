@@ -1,0 +1,91 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "studio/stretch_view.h"
+#include "support/studio.h"
+
+#include <catch2/catch.hpp>
+
+using namespace hl;
+using hl::testing::copiedDemo;
+using hl::testing::ScratchFolder;
+using hl::testing::Studio;
+using hl::testing::waitFor;
+
+TEST_CASE("the preview plays the cut and stops by the same key") {
+    const ScratchFolder dir;
+    Studio s(copiedDemo(dir));
+    REQUIRE(s.ready);
+    s.key(Qt::Key_4, Qt::AltModifier);
+    CHECK(s.player().mode() == Player::Mode::Guide);
+    const double before = s.player().guideTime();
+    s.key(Qt::Key_Space);
+    CHECK(s.player().playing());
+    CHECK(waitFor([&] { return s.player().guideTime() > before + 0.4; }));
+    s.key(Qt::Key_Space);
+    CHECK_FALSE(s.player().playing());
+    const double stopped = s.player().guideTime();
+    QTest::qWait(80);
+    CHECK(s.player().guideTime() == stopped);
+}
+
+TEST_CASE("single steps move by one picture") {
+    const ScratchFolder dir;
+    Studio s(copiedDemo(dir));
+    REQUIRE(s.ready);
+    s.key(Qt::Key_4, Qt::AltModifier);
+    s.player().seekGuide(40);
+    s.key(Qt::Key_Period);
+    CHECK(s.player().guideTime() == Approx(40 + 1.0 / s.desk().guide().frameRate).margin(1e-6));
+    s.key(Qt::Key_Comma);
+    CHECK(s.player().guideTime() == Approx(40).margin(1e-6));
+}
+
+TEST_CASE("any guide time shows its own picture and its own marks") {
+    const ScratchFolder dir;
+    Studio s(copiedDemo(dir));
+    REQUIRE(s.ready);
+    s.key(Qt::Key_4, Qt::AltModifier);
+    for (const double share : {0.2, 0.7, 0.4}) {
+        const double t = share * s.desk().cut().lengthS;
+        const auto before = s.player().picture().copy();
+        s.player().seekGuide(t);
+        CHECK(s.player().guideTime() == Approx(t));
+        CHECK(waitFor([&] { return s.player().picture() != before; }));
+        const auto now = momentAt(s.desk().cut(), at<GuideTime>(t));
+        const auto scene = s.player().scene();
+        REQUIRE(scene.corner);
+        CHECK(scene.corner->number == now.section->corner);
+        CHECK(scene.rate == now.shot->rate);
+    }
+}
+
+TEST_CASE("a click in the stretch view goes to that guide time, one below to that place") {
+    const ScratchFolder dir;
+    Studio s(copiedDemo(dir));
+    REQUIRE(s.ready);
+    s.desk().choose(5);
+    s.key(Qt::Key_4, Qt::AltModifier);
+    auto* stretch = s.find<StretchView>("stretch");
+    REQUIRE(stretch);
+    REQUIRE(stretch->isVisible());
+    const Section* walk = nullptr;
+    for (const auto& x : s.desk().cut().sections)
+        if (x.corner == 5 && !walk) walk = &x;
+    REQUIRE(walk);
+    QTest::mouseClick(stretch, Qt::LeftButton, {}, QPoint(stretch->width() / 2, 40));
+    CHECK(s.player().guideTime() > seconds(walk->start));
+    QTest::mouseClick(stretch, Qt::LeftButton, {}, QPoint(stretch->width() / 2, stretch->height() - 80));
+    const auto* c = s.desk().chosen();
+    CHECK(s.player().metre() == Approx((c->startM + c->endM) / 2).margin(40));
+}
+
+TEST_CASE("footage plays on its own clock too") {
+    const ScratchFolder dir;
+    Studio s(copiedDemo(dir));
+    REQUIRE(s.ready);
+    s.key(Qt::Key_2, Qt::AltModifier);
+    CHECK(s.player().mode() == Player::Mode::Footage);
+    const double before = s.player().metre();
+    s.key(Qt::Key_Space);
+    CHECK(waitFor([&] { return s.player().metre() > before + 5; }));
+    s.key(Qt::Key_Space);
+}

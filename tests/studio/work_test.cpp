@@ -1,0 +1,245 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The way of the work, by clicks and keys: open, choose, edit, see the plan follow, undo, save.
+#include "studio/beats_table.h"
+#include "studio/corner_sheet.h"
+#include "studio/ribbon.h"
+#include "studio/station_line.h"
+#include "support/studio.h"
+
+#include <catch2/catch.hpp>
+#include <QAbstractButton>
+#include <QLineEdit>
+#include <QMessageBox>
+#include <QPlainTextEdit>
+#include <QTableWidget>
+#include <QTimer>
+
+using namespace hl;
+using hl::testing::copiedDemo;
+using hl::testing::ScratchFolder;
+using hl::testing::Studio;
+using hl::testing::waitFor;
+
+namespace {
+
+QTableWidget* shownTable(Studio& s, const char* name) {
+    for (auto* t : s.window->findChildren<QTableWidget*>(QString::fromLatin1(name)))
+        if (t->isVisible()) return t;
+    return nullptr;
+}
+
+void typeInto(QTableWidget* table, int row, int column, const QString& text) {
+    table->setCurrentCell(row, column);
+    table->editItem(table->item(row, column));
+    QTest::qWait(10);
+    auto* editor = table->viewport()->findChild<QWidget*>();
+    REQUIRE(editor);
+    if (auto* line = qobject_cast<QLineEdit*>(editor)) line->selectAll();
+    QTest::keyClicks(editor, text);
+    QTest::keyClick(editor, Qt::Key_Return);
+    QTest::qWait(10);
+}
+
+/// Answers the next question box with the given button.
+void answerWith(QMessageBox::StandardButton button, int& asked) {
+    QTimer::singleShot(80, qApp, [button, &asked] {
+        for (auto* w : QApplication::topLevelWidgets())
+            if (auto* box = qobject_cast<QMessageBox*>(w); box && box->isVisible()) {
+                ++asked;
+                box->button(button)->click();
+            }
+    });
+}
+
+} // namespace
+
+TEST_CASE("a corner chosen on the ribbon follows through all stations") {
+    const ScratchFolder dir;
+    Studio s(copiedDemo(dir));
+    REQUIRE(s.ready);
+    auto* ribbon = s.find<Ribbon>("ribbon");
+    QTest::mouseClick(ribbon, Qt::LeftButton, {}, ribbon->cornerAt(7).toPoint());
+    CHECK(s.desk().corner() == 7);
+    s.key(Qt::Key_2, Qt::AltModifier);
+    auto* sheet = shownTable(s, "cornerSheet");
+    REQUIRE(sheet);
+    const auto* f = s.desk().factsOf(7);
+    REQUIRE(f);
+    CHECK(sheet->item(1, 0)->text().contains(QString::number(std::lround(f->brakeOnsetM->value))));
+    s.key(Qt::Key_3, Qt::AltModifier);
+    auto* beats = shownTable(s, "beats");
+    REQUIRE(beats);
+    CHECK(beats->rowCount() == static_cast<int>(cornerNumbered(s.desk().guide(), 7)->beats.size()));
+    QTest::keyClick(ribbon, Qt::Key_Right);
+    CHECK(s.desk().corner() == 8);
+    QTest::keyClick(ribbon, Qt::Key_Left);
+    CHECK(s.desk().corner() == 7);
+}
+
+TEST_CASE("a click on the road shows the footage of that place") {
+    const ScratchFolder dir;
+    Studio s(copiedDemo(dir));
+    REQUIRE(s.ready);
+    s.key(Qt::Key_2, Qt::AltModifier);
+    auto* ribbon = s.find<Ribbon>("ribbon");
+    const auto before = s.player().picture().copy();
+    QTest::mouseClick(ribbon, Qt::LeftButton, {}, QPoint(ribbon->width() / 2, 120));
+    CHECK(s.player().metre() == Approx(s.desk().material().trace.lengthM / 2).margin(10));
+    CHECK(waitFor([&] { return s.player().picture() != before; }));
+}
+
+TEST_CASE("edited words change the plan, undo brings the old plan back, redo the new one") {
+    const ScratchFolder dir;
+    Studio s(copiedDemo(dir));
+    REQUIRE(s.ready);
+    s.desk().choose(3);
+    s.key(Qt::Key_4, Qt::AltModifier);
+    const double before = s.desk().cut().lengthS;
+    const auto words = s.desk().chosen()->beats[1].words;
+    typeInto(shownTable(s, "beats"), 1, 1, QStringLiteral("Brake here, and then wait for a good long while, much longer than feels right, before you turn the wheel at all."));
+    CHECK(s.desk().chosen()->beats[1].words.starts_with("Brake here, and then wait"));
+    REQUIRE(waitFor([&] { return s.desk().cut().lengthS > before + 1; }));
+    const double longer = s.desk().cut().lengthS;
+    CHECK(s.window->isWindowModified());
+    s.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(s.desk().chosen()->beats[1].words == words);
+    CHECK(waitFor([&] { return std::abs(s.desk().cut().lengthS - before) < 0.01; }));
+    s.key(Qt::Key_Z, Qt::ControlModifier | Qt::ShiftModifier);
+    CHECK(waitFor([&] { return std::abs(s.desk().cut().lengthS - longer) < 0.01; }));
+}
+
+TEST_CASE("words are added where the car is, moved and removed") {
+    const ScratchFolder dir;
+    Studio s(copiedDemo(dir));
+    REQUIRE(s.ready);
+    s.desk().choose(4);
+    s.key(Qt::Key_3, Qt::AltModifier);
+    const auto n = s.desk().chosen()->beats.size();
+    s.player().seekMetre(s.desk().chosen()->apexM);
+    s.key(Qt::Key_B, Qt::ControlModifier);
+    REQUIRE(s.desk().chosen()->beats.size() == n + 1);
+    auto* table = shownTable(s, "beats");
+    int row = 0;
+    while (row < table->rowCount() && !table->item(row, 1)->text().startsWith(QStringLiteral("Say what"))) ++row;
+    REQUIRE(row < table->rowCount());
+    const int id = table->item(row, 0)->data(Qt::UserRole).toInt();
+    CHECK(beatWithId(s.desk().guide(), id)->atM == Approx(s.desk().chosen()->apexM).margin(3));
+    typeInto(table, row, 0, QString::number(std::lround(s.desk().chosen()->startM + 5)));
+    CHECK(beatWithId(s.desk().guide(), id)->atM == Approx(s.desk().chosen()->startM + 5).margin(1));
+    row = 0;
+    while (table->item(row, 0)->data(Qt::UserRole).toInt() != id) ++row;
+    table->setCurrentCell(row, 1);
+    s.key(Qt::Key_Delete, Qt::ControlModifier);
+    CHECK(s.desk().chosen()->beats.size() == n);
+    CHECK(beatWithId(s.desk().guide(), id) == nullptr);
+}
+
+TEST_CASE("advice typed into the sheet is kept and lit") {
+    const ScratchFolder dir;
+    Studio s(copiedDemo(dir));
+    REQUIRE(s.ready);
+    s.desk().choose(3);
+    s.key(Qt::Key_2, Qt::AltModifier);
+    auto* sheet = shownTable(s, "cornerSheet");
+    typeInto(sheet, 1, 1, QStringLiteral("6 m later"));
+    const auto& advice = s.desk().chosen()->advice;
+    const auto row = std::find_if(advice.begin(), advice.end(), [](auto& a) { return a.topic == Topic::Brake; });
+    REQUIRE(row != advice.end());
+    CHECK(row->advised == "6 m later");
+    CHECK(sheet->item(1, 1)->background().color() == QColor(look::kLampPaper));
+    s.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(sheet->item(1, 1)->text().isEmpty());
+}
+
+TEST_CASE("the scene is edited in its fields") {
+    const ScratchFolder dir;
+    Studio s(copiedDemo(dir));
+    REQUIRE(s.ready);
+    auto* conditions = s.find<QLineEdit>("conditions");
+    REQUIRE(conditions);
+    conditions->setFocus();
+    conditions->selectAll();
+    QTest::keyClicks(conditions, QStringLiteral("wet, 9 degrees"));
+    QTest::keyClick(conditions, Qt::Key_Return);
+    CHECK(s.desk().guide().scene.conditions == "wet, 9 degrees");
+}
+
+TEST_CASE("letters typed into a field stay letters") {
+    const ScratchFolder dir;
+    Studio s(copiedDemo(dir));
+    REQUIRE(s.ready);
+    s.window->activateWindow();
+    auto* title = s.find<QLineEdit>("title");
+    title->setFocus();
+    title->clear();
+    const int corner = s.desk().corner();
+    QTest::keyClicks(title, QStringLiteral("jk, a lap."));
+    CHECK(title->text() == QStringLiteral("jk, a lap."));
+    CHECK(s.desk().corner() == corner);
+    CHECK_FALSE(s.player().playing());
+}
+
+TEST_CASE("saving writes the file and takes the mark away") {
+    const ScratchFolder dir;
+    const auto folder = copiedDemo(dir);
+    Studio s(folder);
+    REQUIRE(s.ready);
+    s.desk().edit({"Words", [](Guide g) { return withWords(std::move(g), g.corners[0].beats[0].id, "Saved words."); }});
+    CHECK(s.desk().hasUnsaved());
+    s.key(Qt::Key_S, Qt::ControlModifier);
+    CHECK(waitFor([&] { return !s.desk().hasUnsaved(); }));
+    const auto back = readGuide(folder.toStdString());
+    REQUIRE(back);
+    CHECK(back->corners[0].beats[0].words == "Saved words.");
+}
+
+TEST_CASE("edits that were never saved come back after a crash") {
+    const ScratchFolder dir;
+    const auto folder = copiedDemo(dir);
+    {
+        Studio s(folder);
+        REQUIRE(s.ready);
+        s.desk().edit({"Words", [](Guide g) { return withWords(std::move(g), g.corners[0].beats[0].id, "Never saved."); }});
+        REQUIRE(waitFor([&] { return unsavedEdits(folder.toStdString()).has_value(); }));
+        std::filesystem::copy(autosaveFile(folder.toStdString()), dir / "kept aside");
+    }
+    std::filesystem::copy(dir / "kept aside", autosaveFile(folder.toStdString())); // what a kill would have left
+    CHECK(readGuide(folder.toStdString())->corners[0].beats[0].words != "Never saved.");
+    Studio again(folder);
+    REQUIRE(again.ready);
+    CHECK(again.desk().guide().corners[0].beats[0].words == "Never saved.");
+    CHECK(again.desk().hasUnsaved());
+    again.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(again.desk().guide().corners[0].beats[0].words != "Never saved.");
+}
+
+TEST_CASE("closing with unsaved work asks once") {
+    const ScratchFolder dir;
+    const auto folder = copiedDemo(dir);
+    Studio s(folder);
+    REQUIRE(s.ready);
+    int asked = 0;
+    s.desk().edit({"Words", [](Guide g) { return withWords(std::move(g), g.corners[0].beats[0].id, "Kept by closing."); }});
+    answerWith(QMessageBox::Cancel, asked);
+    CHECK_FALSE(s.window->close());
+    CHECK(asked == 1);
+    answerWith(QMessageBox::Save, asked);
+    CHECK(s.window->close());
+    CHECK(asked == 2);
+    CHECK(readGuide(folder.toStdString())->corners[0].beats[0].words == "Kept by closing.");
+    s.window->show();
+    CHECK(s.window->close()); // nothing unsaved: no question
+    CHECK(asked == 2);
+}
+
+TEST_CASE("a folder that is no guide says so and the window lives on") {
+    const ScratchFolder dir;
+    hl::testing::studioReady();
+    MainWindow window;
+    window.show();
+    window.open(QString::fromStdString(dir.path().string()));
+    auto* message = window.findChild<QLabel*>(QStringLiteral("message"));
+    REQUIRE(message);
+    CHECK(waitFor([&] { return message->text().contains(QStringLiteral("guide.json")); }));
+    CHECK_FALSE(window.desk().isOpen());
+}

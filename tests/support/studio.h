@@ -1,0 +1,78 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The real windows without a screen, on a copy of the demo guide.
+#pragma once
+#include "picture/tokens.h"
+#include "store/guide_file.h"
+#include "studio/main_window.h"
+#include "studio/style.h"
+#include "support/scratch_folder.h"
+
+#include <QApplication>
+#include <QElapsedTimer>
+#include <QtTest>
+#include <set>
+
+namespace hl::testing {
+
+/// The one application of this process; ended by tests/studio/application.cpp when the last test is done, before
+/// static objects it relies on go.
+inline std::unique_ptr<QApplication>& application() {
+    static std::unique_ptr<QApplication> app;
+    return app;
+}
+
+inline void studioReady() {
+    if (application()) return;
+    static const ScratchFolder settings;
+    if (!qEnvironmentVariableIsSet("QT_QPA_PLATFORM")) qputenv("QT_QPA_PLATFORM", "offscreen");
+    qputenv("XDG_CONFIG_HOME", settings.path().c_str()); // no recent files of whoever runs this
+    static int argc = 1;
+    static char name[] = "test";
+    static char* argv[] = {name, nullptr};
+    application() = std::make_unique<QApplication>(argc, argv);
+    QApplication::setStyle(QStringLiteral("Fusion"));
+    if (!look::loadFonts()) throw std::runtime_error("the shipped fonts cannot be read");
+    QApplication::setFont(look::text(look::kText));
+    application()->setStyleSheet(studioStyle());
+}
+
+/// Lets the application work until `until` holds; false when it never did.
+template <class Until> bool waitFor(Until until, int ms = 60000) {
+    QElapsedTimer clock;
+    clock.start();
+    while (!until() && clock.elapsed() < ms) QTest::qWait(10);
+    return until();
+}
+
+/// The demo guide in a folder of its own, cut down to some corners when asked.
+inline QString copiedDemo(const ScratchFolder& dir, const std::set<int>& only = {}) {
+    const auto from = demoFolder() / "saltmarrow-guide", to = dir / "guide";
+    std::filesystem::copy(from, to, std::filesystem::copy_options::recursive);
+    auto guide = readGuide(to);
+    if (!guide) throw std::runtime_error(sentence(guide.error()));
+    guide->sources.video = (demoFolder() / "saltmarrow-lap.mp4").string();
+    if (!only.empty()) std::erase_if(guide->corners, [&](const GuideCorner& c) { return !only.contains(c.number); });
+    if (auto s = saveGuide(to, *guide); !s) throw std::runtime_error(sentence(s.error()));
+    return QString::fromStdString(to.string());
+}
+
+/// A window with a guide opened and its cut planned.
+struct Studio {
+    explicit Studio(const QString& folder) : window((studioReady(), std::make_unique<MainWindow>())) {
+        window->show();
+        window->open(folder);
+        ready = waitFor([&] { return window->desk().isOpen() && window->desk().cut().lengthS > 0 && !window->player().picture().isNull(); });
+    }
+    ~Studio() {
+        if (window->desk().isOpen()) window->desk().discardUnsaved();
+    }
+    Desk& desk() { return window->desk(); }
+    Player& player() { return window->player(); }
+    template <class W> W* find(const char* name) { return window->findChild<W*>(QString::fromLatin1(name)); }
+    void key(Qt::Key k, Qt::KeyboardModifiers m = Qt::NoModifier) { QTest::keyClick(window.get(), k, m); }
+
+    std::unique_ptr<MainWindow> window;
+    bool ready = false;
+};
+
+} // namespace hl::testing
