@@ -2,20 +2,31 @@
 #pragma once
 #include "picture/tokens.h"
 
+#include <memory>
 #include <QGuiApplication>
 #include <stdexcept>
 
 namespace hl::testing {
 
-/// What painting needs: an application without a screen, and the shipped fonts. Made once in a process.
-inline void painterReady() {
+/// The one application of this process; ended by support/ends_application.h when the last test is done, before the
+/// static objects it relies on go.
+inline std::unique_ptr<QGuiApplication>& application() {
+    static std::unique_ptr<QGuiApplication> app;
+    return app;
+}
+
+/// An application without a screen, with the shipped fonts.
+template <class App> void applicationReady() {
+    if (application()) return;
     if (!qEnvironmentVariableIsSet("QT_QPA_PLATFORM")) qputenv("QT_QPA_PLATFORM", "offscreen");
     static int argc = 1;
     static char name[] = "test";
     static char* argv[] = {name, nullptr};
-    static const QGuiApplication app(argc, argv);
-    static const bool fonts = look::loadFonts();
-    if (!fonts) throw std::runtime_error("the shipped fonts cannot be read");
+    application() = std::make_unique<App>(argc, argv);
+    if (!look::loadFonts()) throw std::runtime_error("the shipped fonts cannot be read");
 }
+
+/// What painting needs.
+inline void painterReady() { applicationReady<QGuiApplication>(); }
 
 } // namespace hl::testing

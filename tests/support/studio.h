@@ -1,10 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The real windows without a screen, on a copy of the demo guide.
 #pragma once
-#include "picture/tokens.h"
 #include "store/guide_file.h"
 #include "studio/main_window.h"
 #include "studio/style.h"
+#include "support/gui_app.h"
 #include "support/scratch_folder.h"
 
 #include <QApplication>
@@ -14,26 +14,14 @@
 
 namespace hl::testing {
 
-/// The one application of this process; ended by tests/studio/application.cpp when the last test is done, before
-/// static objects it relies on go.
-inline std::unique_ptr<QApplication>& application() {
-    static std::unique_ptr<QApplication> app;
-    return app;
-}
-
 inline void studioReady() {
     if (application()) return;
     static const ScratchFolder settings;
-    if (!qEnvironmentVariableIsSet("QT_QPA_PLATFORM")) qputenv("QT_QPA_PLATFORM", "offscreen");
     qputenv("XDG_CONFIG_HOME", settings.path().c_str()); // no recent files of whoever runs this
-    static int argc = 1;
-    static char name[] = "test";
-    static char* argv[] = {name, nullptr};
-    application() = std::make_unique<QApplication>(argc, argv);
+    applicationReady<QApplication>();
     QApplication::setStyle(QStringLiteral("Fusion"));
-    if (!look::loadFonts()) throw std::runtime_error("the shipped fonts cannot be read");
     QApplication::setFont(look::text(look::kText));
-    application()->setStyleSheet(studioStyle());
+    qApp->setStyleSheet(studioStyle());
 }
 
 /// Lets the application work until `until` holds; false when it never did.
