@@ -11,7 +11,7 @@ namespace hl {
 namespace {
 
 const QRectF kFrame(0, 0, kFrameWidth, kFrameHeight);
-constexpr double kLabelHeight = 30;
+constexpr double kLabelHeight = 38, kLabelText = 23;
 
 QPointF point(Vec2 v) { return {v.x, v.y}; }
 
@@ -120,7 +120,7 @@ QRgb colourOf(MarkerKind k) {
 
 /// Where a label may stand: beside or above its mark, inside the frame, off the others and off the lower panels.
 QRectF freePlace(QPointF anchor, QSizeF size, const std::vector<QRectF>& taken) {
-    constexpr double kTop = 70, kBottom = 470;
+    constexpr double kTop = 84, kBottom = 440;
     const double width = size.width();
     QRectF best;
     for (const QPointF way : {QPointF(30, -70), QPointF(-30 - width, -70), QPointF(30, -120), QPointF(-30 - width, -120), QPointF(40, 24), QPointF(-40 - width, 24), QPointF(-width / 2, -170)}) {
@@ -144,15 +144,15 @@ QPointF anchorOf(const MarkOnScreen& m) {
 
 QRectF paintKeystone(QPainter& p, QPointF c, const QString& from, const QString& to) {
     QPolygonF stone;
-    stone << c + QPointF(-30, -15) << c + QPointF(30, -15) << c + QPointF(23, 15) << c + QPointF(-23, 15);
+    stone << c + QPointF(-38, -19) << c + QPointF(38, -19) << c + QPointF(30, 19) << c + QPointF(-30, 19);
     p.setPen(QPen(QColor(look::kMist), 1.5));
     p.setBrush(QColor(18, 35, 31, 225));
     p.drawPolygon(stone);
-    p.setFont(look::text(17, look::Weight::Heavy));
+    p.setFont(look::text(23, look::Weight::Heavy));
     p.setPen(QColor(look::kMist));
-    p.drawText(QRectF(c.x() - 27, c.y() - 14, 22, 28), Qt::AlignCenter, from);
+    p.drawText(QRectF(c.x() - 32, c.y() - 17, 24, 34), Qt::AlignCenter, from);
     p.setPen(QColor(look::kLamp));
-    p.drawText(QRectF(c.x() + 5, c.y() - 14, 22, 28), Qt::AlignCenter, to);
+    p.drawText(QRectF(c.x() + 8, c.y() - 17, 24, 34), Qt::AlignCenter, to);
     QPainterPath arrow; // drawn, not typed: few fonts have one
     arrow.moveTo(c + QPointF(-5, 0));
     arrow.lineTo(c + QPointF(5, 0));
@@ -166,7 +166,7 @@ QRectF paintKeystone(QPainter& p, QPointF c, const QString& from, const QString&
 void paintMarks(QPainter& p, const std::vector<MarkOnScreen>& marks, double labelScale, std::vector<QRectF>& touched) {
     std::vector<QRectF> taken;
     for (const auto& m : marks) touched.push_back(paintMark(p, m).adjusted(-6, -6, 6, 6));
-    p.setFont(look::text(17 * labelScale, look::Weight::Strong));
+    p.setFont(look::text(kLabelText * labelScale, look::Weight::Strong));
     const QFontMetricsF metrics(p.font());
     for (auto m = marks.rbegin(); m != marks.rend(); ++m) { // nearest first
         if (m->label.empty() || m->kind == MarkerKind::GearKeystone) continue;

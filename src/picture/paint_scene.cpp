@@ -35,9 +35,9 @@ QRectF paintTag(QPainter& p, const SceneAt& s) {
     const auto number = QString::number(s.corner->number), name = QString::fromStdString(s.corner->name);
     auto pace = rateText(s.rate);
     if (s.section == SectionKind::Run) pace = tr("again, at full speed");
-    const QFont big = look::text(24, look::Weight::Heavy), small = look::text(17, look::Weight::Strong);
+    const QFont big = look::text(30, look::Weight::Heavy), small = look::text(23, look::Weight::Strong);
     const double wNumber = QFontMetricsF(big).horizontalAdvance(number), wName = QFontMetricsF(big).horizontalAdvance(name), wPace = QFontMetricsF(small).horizontalAdvance(pace);
-    const QRectF box(28, 24, 20 + wNumber + (name.isEmpty() ? 0 : 12 + wName) + (pace.isEmpty() ? 0 : 22 + wPace) + 20, 44);
+    const QRectF box(28, 24, 20 + wNumber + (name.isEmpty() ? 0 : 12 + wName) + (pace.isEmpty() ? 0 : 22 + wPace) + 20, 52);
     plate(p, box);
     double x = box.left() + 20;
     p.setFont(big);
@@ -56,27 +56,27 @@ QRectF paintTag(QPainter& p, const SceneAt& s) {
 /// Gear, speed and the strip of pedals, bottom left.
 QRectF paintInputs(QPainter& p, const SceneAt& s) {
     if (s.strip.throttle.empty() && s.strip.brake.empty() && !s.live.speed) return {};
-    const QRectF box(28, 606, 640, 92);
+    const QRectF box(28, 590, 700, 108);
     plate(p, box);
     const auto figure = [&](double x, double w, const QString& value, const QString& unit) {
-        p.setFont(look::figures(36, look::Weight::Strong));
+        p.setFont(look::figures(44, look::Weight::Strong));
         p.setPen(QColor(look::kMist));
-        p.drawText(QRectF(x, box.top() + 6, w, 48), Qt::AlignCenter, value);
-        p.setFont(look::text(15));
+        p.drawText(QRectF(x, box.top() + 8, w, 56), Qt::AlignCenter, value);
+        p.setFont(look::text(21));
         p.setPen(QColor(look::kReed));
-        p.drawText(QRectF(x, box.top() + 56, w, 26), Qt::AlignCenter, unit);
+        p.drawText(QRectF(x, box.top() + 68, w, 30), Qt::AlignCenter, unit);
     };
-    if (s.live.gear) figure(box.left() + 10, 66, QString::number(*s.live.gear), tr("gear"));
-    if (s.live.speed) figure(box.left() + 78, 96, QString::number(std::lround(kmh(*s.live.speed))), tr("km/h"));
-    const QRectF strip(box.left() + 188, box.top() + 10, box.width() - 204, 52);
+    if (s.live.gear) figure(box.left() + 10, 70, QString::number(*s.live.gear), tr("gear"));
+    if (s.live.speed) figure(box.left() + 82, 106, QString::number(std::lround(kmh(*s.live.speed))), tr("km/h"));
+    const QRectF strip(box.left() + 200, box.top() + 12, box.width() - 216, 54);
     paintStrip(p, strip, s.strip);
-    p.setFont(look::text(15));
+    p.setFont(look::text(21));
     const auto percent = [](const std::optional<double>& v) { return v ? QString::number(std::lround(*v * 100)) + QStringLiteral(" %") : QString(); };
-    const QRectF below(strip.left(), strip.bottom() + 2, strip.width(), 24);
+    const QRectF below(strip.left(), strip.bottom() + 2, strip.width(), 34);
     p.setPen(QColor(look::kBrake));
     if (s.live.brake) p.drawText(below, Qt::AlignVCenter | Qt::AlignLeft, tr("brake") + QLatin1Char(' ') + percent(s.live.brake));
     p.setPen(QColor(look::kPower));
-    if (s.live.throttle) p.drawText(below.adjusted(130, 0, 0, 0), Qt::AlignVCenter | Qt::AlignLeft, tr("power") + QLatin1Char(' ') + percent(s.live.throttle));
+    if (s.live.throttle) p.drawText(below.adjusted(160, 0, 0, 0), Qt::AlignVCenter | Qt::AlignLeft, tr("power") + QLatin1Char(' ') + percent(s.live.throttle));
     p.setPen(QColor(look::kReed));
     p.drawText(below, Qt::AlignVCenter | Qt::AlignRight, QString::number(std::lround(s.atM)) + QStringLiteral(" m"));
     return box;
@@ -85,7 +85,7 @@ QRectF paintInputs(QPainter& p, const SceneAt& s) {
 /// The road from above, car in the middle driving upwards, bottom right.
 QRectF paintInset(QPainter& p, const SceneAt& s) {
     if (s.inset.left.size() < 2) return {};
-    const QRectF box(1080, 514, 172, 184);
+    const QRectF box(1072, 506, 180, 192);
     plate(p, box);
     p.save();
     p.setClipRect(box.adjusted(4, 4, -4, -4));
@@ -113,13 +113,13 @@ QRectF paintInset(QPainter& p, const SceneAt& s) {
 
 QRectF paintCaption(QPainter& p, const QString& text) {
     if (text.isEmpty()) return {};
-    const QFont font = look::text(24, look::Weight::Strong);
+    const QFont font = look::text(29, look::Weight::Strong);
     QTextLayout layout(text, font);
     QTextOption option(Qt::AlignHCenter);
     layout.setTextOption(option);
     layout.beginLayout();
     double height = 0, widest = 0;
-    constexpr double kWidth = 720;
+    constexpr double kWidth = 860;
     for (auto line = layout.createLine(); line.isValid(); line = layout.createLine()) {
         line.setLineWidth(kWidth);
         line.setPosition({0, height});
@@ -127,7 +127,7 @@ QRectF paintCaption(QPainter& p, const QString& text) {
         widest = std::max(widest, line.naturalTextWidth());
     }
     layout.endLayout();
-    const QRectF box(640 - widest / 2 - 22, 590 - height - 18, widest + 44, height + 16);
+    const QRectF box(640 - widest / 2 - 22, 574 - height - 18, widest + 44, height + 16);
     plate(p, box);
     p.setPen(QColor(look::kMist));
     layout.draw(&p, {640 - kWidth / 2, box.top() + 8});
@@ -141,7 +141,7 @@ QRectF paintCard(QPainter& p, const SceneAt& s) {
     p.setFont(look::text(44, look::Weight::Heavy));
     p.setPen(QColor(look::kMist));
     p.drawText(QRectF(92, 494, 1120, 60), Qt::AlignVCenter, QFontMetricsF(p.font()).elidedText(QString::fromStdString(s.cardTitle), Qt::ElideRight, 1120));
-    p.setFont(look::text(22));
+    p.setFont(look::text(26));
     p.setPen(QColor(look::kReed));
     p.drawText(QRectF(92, 556, 1120, 36), Qt::AlignVCenter, QString::fromStdString(s.cardText));
     return box;

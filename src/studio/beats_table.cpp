@@ -8,6 +8,7 @@
 #include <QHeaderView>
 #include <QPlainTextEdit>
 #include <QStyledItemDelegate>
+#include <QTimer>
 #include <QVBoxLayout>
 
 namespace hl {
@@ -88,7 +89,7 @@ BeatsTable::BeatsTable(Desk& desk, Player& player, QWidget* parent) : QWidget(pa
     h->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
     h->setHighlightSections(false);
     for (const auto& [c, w] : {std::pair(At, 74), std::pair(Cue, 96), std::pair(Spoken_, 62), std::pair(Picture, 96)}) table_->setColumnWidth(c, w);
-    connect(h, &QHeaderView::sectionResized, table_, &QTableWidget::resizeRowsToContents);
+    connect(h, &QHeaderView::sectionResized, table_, [this] { QTimer::singleShot(0, table_, &QTableWidget::resizeRowsToContents); }); // once all columns have their width
     table_->verticalHeader()->hide();
     table_->setWordWrap(true);
     table_->setShowGrid(false);

@@ -7,6 +7,7 @@
 
 #include <algorithm>
 #include <QHeaderView>
+#include <QTimer>
 #include <QVBoxLayout>
 
 namespace hl {
@@ -66,7 +67,7 @@ CornerSheet::CornerSheet(Desk& desk, QWidget* parent) : QWidget(parent), desk_(d
     table_->setTextElideMode(Qt::ElideNone);
     table_->horizontalHeader()->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
     table_->horizontalHeader()->setHighlightSections(false);
-    connect(table_->horizontalHeader(), &QHeaderView::sectionResized, table_, &QTableWidget::resizeRowsToContents);
+    connect(table_->horizontalHeader(), &QHeaderView::sectionResized, table_, [this] { QTimer::singleShot(0, table_, &QTableWidget::resizeRowsToContents); });
     table_->verticalHeader()->setHighlightSections(false);
     table_->setWordWrap(true);
     table_->setShowGrid(false);
@@ -91,7 +92,9 @@ void CornerSheet::refresh() {
     for (int row = 0; row < topics_.size(); ++row) {
         const auto* a = adviceOf(*c, topics_[row]);
         table_->setVerticalHeaderItem(row, new QTableWidgetItem(topicName(topics_[row])));
-        auto* driven = new QTableWidgetItem(QString::fromStdString(drivenText(topics_[row], *c, *f)));
+        const auto words = QString::fromStdString(drivenText(topics_[row], *c, *f));
+        auto* driven = new QTableWidgetItem(words.isEmpty() ? tr("not measured") : words);
+        if (words.isEmpty()) driven->setForeground(QColor(look::kInkQuiet));
         driven->setFlags(Qt::ItemIsEnabled | Qt::ItemIsSelectable);
         table_->setItem(row, Driven, driven);
         auto* advised = new QTableWidgetItem(a ? QString::fromStdString(a->advised) : QString());

@@ -58,10 +58,10 @@ MainWindow::MainWindow() : desk_(std::make_unique<Desk>()), player_(std::make_un
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(0);
     column->addWidget(buildTop());
-    column->addWidget(buildMiddle(), 1);
+    column->addWidget(buildMiddle(), 3);
     stretch_ = new StretchView(*desk_, *player_);
     stretch_->hide();
-    column->addWidget(stretch_);
+    column->addWidget(stretch_, 2);
     ribbon_ = new Ribbon(*desk_, *player_);
     column->addWidget(ribbon_);
     setCentralWidget(ground);
@@ -233,12 +233,13 @@ void MainWindow::go(Station s) {
     stations_->setCurrent(s);
     pages_->setCurrentIndex(s);
     const bool cut = s == CutStation;
-    stretch_->setVisible(cut);
-    ribbon_->setCompact(cut);
+    if (!cut) stretch_->hide();
+    ribbon_->setCompact(cut); // first make room, or the window would grow
+    strip_->setVisible(!cut);
+    if (cut) stretch_->show();
     const bool reading = cut || s == WordsStation; // sentences need the wider half
     middle_->setStretch(0, reading ? 8 : 11);
     middle_->setStretch(1, reading ? 10 : 10);
-    strip_->setVisible(s == CornersStation || s == WordsStation || s == SceneStation);
     player_->setMode(s == CutStation || s == PublishStation ? Player::Mode::Guide : Player::Mode::Footage);
     if (cut && desk_->isOpen())
         for (const auto& x : desk_->cut().sections)

@@ -37,7 +37,7 @@ void PictureView::paintEvent(QPaintEvent*) {
     p.drawImage(QRectF((box.width() - w) / 2, (box.height() - h) / 2, w, h), picture);
     p.scale(scale, scale);
     auto scene = player_.scene();
-    if (!scene.panels) scene.labelScale = std::clamp(0.85 / scale, 1.0, 2.2);
+    if (!scene.panels) scene.labelScale = std::clamp(0.65 / scale, 1.0, 2.0);
     paintScene(p, scene);
 }
 

@@ -1,22 +1,33 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/check/check.h"
 #include "jobs/publish.h"
+#include "picture/tokens.h"
 #include "studio/background.h"
 #include "studio/stations.h"
 #include "studio/style.h"
 
+#include <algorithm>
 #include <QDesktopServices>
 #include <QDir>
 #include <QFormLayout>
 #include <QHBoxLayout>
+#include <QListWidget>
 #include <QSpinBox>
 #include <QUrl>
 #include <QVBoxLayout>
 
 namespace hl {
+namespace {
+
+QString severityText(const std::string& severity) {
+    if (severity == "wrong") return QObject::tr("Wrong");
+    return severity == "warn" ? QObject::tr("Missing") : QObject::tr("Note");
+}
+
+} // namespace
 
 PublishPage::PublishPage(Desk& desk, QWidget* parent)
-    : QWidget(parent), desk_(desk), summary_(new QLabel), findings_(quiet({})), state_(quiet({})), folder_(new QLineEdit), from_(new QSpinBox), to_(new QSpinBox), render_(plainButton(tr("Render this piece"))),
+    : QWidget(parent), desk_(desk), summary_(new QLabel), verdict_(quiet({})), state_(quiet({})), findings_(new QListWidget), folder_(new QLineEdit), from_(new QSpinBox), to_(new QSpinBox), render_(plainButton(tr("Render this piece"))),
       publish_(lampButton(tr("Publish the guide"))), cancel_(plainButton(tr("Cancel"))), open_(plainButton(tr("Open the result"))), bar_(new QProgressBar) {
     setObjectName(QStringLiteral("sheet"));
     setAttribute(Qt::WA_StyledBackground);
@@ -26,7 +37,6 @@ PublishPage::PublishPage(Desk& desk, QWidget* parent)
     column->addWidget(headline(tr("Publish")));
     summary_->setWordWrap(true);
     column->addWidget(summary_);
-    column->addWidget(findings_);
     auto* form = new QFormLayout;
     folder_->setObjectName(QStringLiteral("editionFolder"));
     form->addRow(tr("Into the folder"), folder_);
@@ -56,8 +66,18 @@ PublishPage::PublishPage(Desk& desk, QWidget* parent)
     bar_->setFormat(QString());
     column->addWidget(bar_);
     column->addWidget(state_);
+    state_->hide();
     state_->setObjectName(QStringLiteral("quiet"));
-    column->addStretch();
+    verdict_->setObjectName(QStringLiteral("verdict"));
+    column->addSpacing(6);
+    column->addWidget(verdict_);
+    findings_->setObjectName(QStringLiteral("findings"));
+    findings_->setAccessibleName(tr("What to look at before publishing. Enter goes to its corner."));
+    findings_->setWordWrap(true);
+    findings_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    column->addWidget(findings_, 1);
+    connect(findings_, &QListWidget::itemActivated, this, [this](const QListWidgetItem* item) { desk_.choose(item->data(Qt::UserRole).toInt()); });
+    connect(findings_, &QListWidget::itemClicked, this, [this](const QListWidgetItem* item) { desk_.choose(item->data(Qt::UserRole).toInt()); });
     connect(render_, &QPushButton::clicked, this, [this] { start(false); });
     connect(publish_, &QPushButton::clicked, this, [this] { start(true); });
     connect(cancel_, &QPushButton::clicked, this, &PublishPage::cancel);
@@ -73,13 +93,20 @@ void PublishPage::refresh() {
     const auto& cut = desk_.cut();
     summary_->setText(tr("<b>%1</b>, %2 corners: %3 long; no plan with these words can be shorter than %4.")
                           .arg(QString::fromStdString(desk_.guide().scene.title).toHtmlEscaped()).arg(desk_.guide().corners.size()).arg(clockText(cut.lengthS), clockText(cut.boundS)));
-    int wrong = 0, warn = 0;
-    QString worst;
-    for (const auto& f : checkGuide(desk_.guide(), desk_.material().facts)) {
-        wrong += f.severity == "wrong", warn += f.severity == "warn";
-        if (f.severity == "wrong" && worst.isEmpty()) worst = QString::fromStdString(f.message);
-    }
-    findings_->setText(wrong + warn == 0 ? tr("The words agree with what was measured.") : tr("%1 wrong, %2 to look at. %3").arg(wrong).arg(warn).arg(worst));
+    const auto found = checkGuide(desk_.guide(), desk_.material().facts);
+    const auto wrong = std::count_if(found.begin(), found.end(), [](const Finding& f) { return f.severity == "wrong"; });
+    const auto count = static_cast<int>(found.size());
+    if (wrong > 0) verdict_->setText(wrong == 1 ? tr("One claim in the words contradicts the lap:") : tr("%1 claims in the words contradict the lap:").arg(wrong));
+    else if (count == 0) verdict_->setText(tr("The words agree with what was measured, and nothing is missing."));
+    else verdict_->setText(tr("The words agree with what was measured. Worth a look before publishing (%1):").arg(count));
+    findings_->clear();
+    for (const char* severity : {"wrong", "warn", "note"})
+        for (const auto& f : found) {
+            if (f.severity != severity) continue;
+            auto* item = new QListWidgetItem(severityText(f.severity) + QStringLiteral("   ") + QString::fromStdString(f.message), findings_);
+            item->setData(Qt::UserRole, f.corner);
+            item->setForeground(QColor(f.severity == "wrong" ? look::kWrong : (f.severity == "warn" ? look::kLampInk : look::kInk)));
+        }
 }
 
 void PublishPage::cancel() {
@@ -92,6 +119,7 @@ void PublishPage::start(bool publish) {
     if (busy_ || !desk_.isOpen() || !desk_.narrator()) return;
     busy_ = true;
     stop_ = {};
+    state_->show();
     for (auto* b : {publish_, render_, open_}) b->setEnabled(false);
     cancel_->setEnabled(true);
     const Progress progress{[this](double share, const std::string& doing) {

@@ -11,6 +11,7 @@
 class QLabel;
 class QCheckBox;
 class QSpinBox;
+class QListWidget;
 
 namespace hl {
 
@@ -46,7 +47,8 @@ class PublishPage : public QWidget {
     void start(bool publish);
     void finish(bool good, const QString& text);
     Desk& desk_;
-    QLabel *summary_, *findings_, *state_;
+    QLabel *summary_, *verdict_, *state_;
+    QListWidget* findings_;
     QLineEdit* folder_;
     QSpinBox *from_, *to_;
     QPushButton *render_, *publish_, *cancel_, *open_;

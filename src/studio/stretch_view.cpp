@@ -25,8 +25,7 @@ QRgb colourOf(const Shot& s, bool run) {
 
 StretchView::StretchView(Desk& desk, Player& player, QWidget* parent) : QWidget(parent), desk_(desk), player_(player) {
     setObjectName(QStringLiteral("stretch"));
-    setMinimumHeight(200);
-    setMaximumHeight(320);
+    setMinimumHeight(264);
     setAccessibleName(tr("Where the guide spends its time: guide time above, the road below"));
     for (const auto signal : {&Desk::cutChanged, &Desk::changed}) connect(&desk_, signal, this, [this] { update(); });
     connect(&desk_, &Desk::cornerChosen, this, [this] { update(); });
@@ -78,8 +77,9 @@ void StretchView::paintSection(QPainter& p, const Span& s, const Section& sectio
     p.setFont(look::text(look::kTiny, look::Weight::Strong));
     p.setPen(QColor(look::kMarsh900));
     for (const auto& w : section.spoken) {
+        if (run) break;
         const QRectF box(timeX(s, seconds(w.start)) + 6, kBandTop, timeX(s, seconds(w.end)) - timeX(s, seconds(w.start)) - 8, kBandHeight);
-        if (box.width() > 34 && !run) p.drawText(box, Qt::AlignVCenter | Qt::AlignLeft, p.fontMetrics().elidedText(QString::fromStdString(w.text), Qt::ElideRight, static_cast<int>(box.width())));
+        if (box.width() > 34) p.drawText(box, Qt::AlignVCenter | Qt::AlignLeft, p.fontMetrics().elidedText(QString::fromStdString(w.text), Qt::ElideRight, static_cast<int>(box.width())));
     }
     if (run) {
         const QRectF box(timeX(s, seconds(section.start)) + 6, kBandTop, timeX(s, seconds(section.end)) - timeX(s, seconds(section.start)) - 8, kBandHeight);

@@ -26,6 +26,7 @@ QString studioStyle() {
         "QTableCornerButton::section { background: @paper; border: none; border-bottom: 1px solid @ink; } QTableWidget#cornerSheet, QTableWidget#beats { font-size: 13px; } QHeaderView { background: @paper; }"
         "QHeaderView::section:vertical { background: @paper; color: @inkquiet; border: none; border-bottom: 1px solid @rule; padding: 2px 6px 2px 0; font-size: 13px; font-weight: 400; }"
         "QHeaderView::section:horizontal { background: @paper; color: @inkquiet; border: none; border-bottom: 1px solid @ink; padding: 4px 6px; font-size: 12px; font-weight: 700; text-align: left; }"
+        "QListWidget { background: @paper; color: @ink; border: none; border-top: 1px solid @ink; font-size: 13px; } QListWidget::item { padding: 7px 4px; border-bottom: 1px solid @rule; } QListWidget::item:selected { background: @lamppaper; color: @ink; }"
         "QLineEdit, QPlainTextEdit, QSpinBox, QComboBox { background: white; color: @ink; border: 1px solid @inkquiet; border-radius: 4px; padding: 5px 8px; selection-background-color: @lamppaper; selection-color: @ink; }"
         "QLineEdit:focus, QPlainTextEdit:focus, QSpinBox:focus, QComboBox:focus { border: 2px solid @lampink; }"
         "QPushButton { background: @shade; color: @ink; border: 1px solid @inkquiet; border-radius: 4px; padding: 7px 16px; font-weight: 600; }"

@@ -100,7 +100,7 @@ std::vector<Finding> fragileReferences(const Guide& g, const std::vector<CornerF
             if (a.lookFor.empty() || !a.backup.empty()) continue;
             for (const auto& r : g.references)
                 if (r.lasts != "permanent" && !r.label.empty() && a.lookFor.find(r.label) != std::string::npos && std::abs(r.atM - c.turnInM) < 300) {
-                    found.push_back({"references.fragile", "note", c.number, std::string(key(a.topic)), title(c) + " relies on the " + r.label + ", which may be moved, and names nothing for when it is gone", r.label, r.lasts});
+                    found.push_back({"references.fragile", "note", c.number, std::string(key(a.topic)), title(c) + ", " + std::string(key(a.topic)) + ": relies on the " + r.label + ", which may be moved, and names nothing for when it is gone", r.label, r.lasts});
                     break;
                 }
         }

@@ -105,6 +105,8 @@ void Writer::turnIn() {
     marker(MarkerKind::TurnGate, corner.turnInM, 0, 0, "turn in");
     const auto look = bestLookFor(m.track, corner.turnInM, 20, 14);
     Advice row{Topic::TurnIn, {}, look ? offsetText(*look) : "", {}};
+    if (look)
+        if (const auto second = nextLookFor(m.track, corner.turnInM, 20, *look)) row.backup = "or " + offsetText(*second);
     corner.advice.push_back(row);
     const bool said = std::any_of(corner.beats.begin(), corner.beats.end(), [](const Beat& b) { return b.topic == Topic::TurnIn; });
     if (said || !look) return;
