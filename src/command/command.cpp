@@ -8,7 +8,8 @@
 namespace hl {
 namespace {
 
-constexpr void (*kVerbs[])(CLI::App&, Session&) = {addLaps, addCorners, addSync, addNew, addCheck, addPlan, addRender, addPublish, addDemo};
+constexpr void (*kVerbs[])(CLI::App&, Session&) = {addLaps, addCorners, addSync,    addNew, addCheck,
+                                                   addPlan, addRender,  addPublish, addDemo};
 
 } // namespace
 
@@ -42,8 +43,10 @@ int runCommand(const std::vector<std::string>& arguments, Streams streams) {
         streams.err << "highlantern: " << sentence(answer.error()) << " [" << answer.error().id << "]\n";
         return answer.error().id.starts_with("usage.") ? 2 : 1;
     }
-    if (session.json) streams.out << answer->dump(1) << '\n';
-    else session.tell(*answer, streams.out);
+    if (session.json)
+        streams.out << answer->dump(1) << '\n';
+    else
+        session.tell(*answer, streams.out);
     return 0;
 }
 

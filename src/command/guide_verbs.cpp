@@ -44,7 +44,11 @@ Result<Desk> openDesk(const std::string& folder) {
 }
 
 json syncJson(const ClockTie& t) {
-    return {{"offset_s", rounded(t.offsetS, 5)}, {"drift_ppm", rounded(t.driftPpm, 2)}, {"uncertainty_ms", rounded(t.uncertaintyMs, 1)}, {"confidence", rounded(t.confidence, 3)}, {"method", t.method}};
+    return {{"offset_s", rounded(t.offsetS, 5)},
+            {"drift_ppm", rounded(t.driftPpm, 2)},
+            {"uncertainty_ms", rounded(t.uncertaintyMs, 1)},
+            {"confidence", rounded(t.confidence, 3)},
+            {"method", t.method}};
 }
 
 Answer newAnswer(const GuideArguments& a, const Session& s) {
@@ -60,7 +64,10 @@ Answer newAnswer(const GuideArguments& a, const Session& s) {
     wish.scene.car = a.car, wish.scene.title = a.title, wish.scene.conditions = a.conditions;
     const auto guide = bringIn(wish, s.progress());
     if (!guide) return guide.error();
-    return json{{"guide", a.guide}, {"lap", guide->sources.lap}, {"corners", guide->corners.size()}, {"sync", syncJson(guide->sources.tie)}};
+    return json{{"guide", a.guide},
+                {"lap", guide->sources.lap},
+                {"corners", guide->corners.size()},
+                {"sync", syncJson(guide->sources.tie)}};
 }
 
 Answer checkAnswer(const GuideArguments& a) {
@@ -70,7 +77,13 @@ Answer checkAnswer(const GuideArguments& a) {
     if (!material) return material.error();
     json list = json::array();
     for (const auto& f : checkGuide(*guide, material->facts))
-        list.push_back({{"rule", f.rule}, {"severity", f.severity}, {"corner", f.corner ? json(f.corner) : json(nullptr)}, {"where", f.where}, {"message", f.message}, {"claim", f.claim}, {"measured", f.measured}});
+        list.push_back({{"rule", f.rule},
+                        {"severity", f.severity},
+                        {"corner", f.corner ? json(f.corner) : json(nullptr)},
+                        {"where", f.where},
+                        {"message", f.message},
+                        {"claim", f.claim},
+                        {"measured", f.measured}});
     return json{{"findings", list}};
 }
 
@@ -81,11 +94,26 @@ Answer planAnswer(const GuideArguments& a) {
     for (const auto& section : d->cut.sections) {
         json shots = json::array(), words = json::array();
         for (const auto& x : section.shots)
-            shots.push_back({{"kind", name(x.kind)}, {"start_s", rounded(seconds(x.start), 4)}, {"end_s", rounded(seconds(x.end), 4)}, {"footage_start_s", rounded(seconds(x.from), 4)}, {"footage_end_s", rounded(seconds(x.to), 4)}, {"rate", x.rate}});
-        for (const auto& w : section.spoken) words.push_back({{"beat", w.beat}, {"start_s", rounded(seconds(w.start), 4)}, {"end_s", rounded(seconds(w.end), 4)}, {"text", w.text}});
-        sections.push_back({{"kind", name(section.kind)}, {"corner", section.corner ? json(section.corner) : json(nullptr)}, {"start_s", rounded(seconds(section.start), 4)}, {"end_s", rounded(seconds(section.end), 4)}, {"shots", shots}, {"words", words}});
+            shots.push_back({{"kind", name(x.kind)},
+                             {"start_s", rounded(seconds(x.start), 4)},
+                             {"end_s", rounded(seconds(x.end), 4)},
+                             {"footage_start_s", rounded(seconds(x.from), 4)},
+                             {"footage_end_s", rounded(seconds(x.to), 4)},
+                             {"rate", x.rate}});
+        for (const auto& w : section.spoken)
+            words.push_back({{"beat", w.beat},
+                             {"start_s", rounded(seconds(w.start), 4)},
+                             {"end_s", rounded(seconds(w.end), 4)},
+                             {"text", w.text}});
+        sections.push_back({{"kind", name(section.kind)},
+                            {"corner", section.corner ? json(section.corner) : json(nullptr)},
+                            {"start_s", rounded(seconds(section.start), 4)},
+                            {"end_s", rounded(seconds(section.end), 4)},
+                            {"shots", shots},
+                            {"words", words}});
     }
-    return json{{"length_s", rounded(d->cut.lengthS, 4)}, {"bound_s", rounded(d->cut.boundS, 4)}, {"sections", sections}};
+    return json{
+        {"length_s", rounded(d->cut.lengthS, 4)}, {"bound_s", rounded(d->cut.boundS, 4)}, {"sections", sections}};
 }
 
 Answer renderAnswer(const GuideArguments& a, const Session& s) {
@@ -95,11 +123,15 @@ Answer renderAnswer(const GuideArguments& a, const Session& s) {
     wish.out = a.out, wish.fromS = a.from, wish.toS = a.to, wish.jobs = a.jobs;
     const auto r = render(d->guide, d->material, d->cut, *d->narrator, wish, s.progress());
     if (!r) return r.error();
-    return json{{"file", r->file.string()}, {"frames", r->frames}, {"seconds", rounded(r->seconds, 3)}, {"wall_s", rounded(r->wallS, 2)}};
+    return json{{"file", r->file.string()},
+                {"frames", r->frames},
+                {"seconds", rounded(r->seconds, 3)},
+                {"wall_s", rounded(r->wallS, 2)}};
 }
 
 Answer publishAnswer(const GuideArguments& a, const Session& s) {
-    if (!a.tier.empty() && a.tier != "all") return Error{"usage.tier", "the tier \"" + a.tier + "\" does not exist", "--tier", "all"};
+    if (!a.tier.empty() && a.tier != "all")
+        return Error{"usage.tier", "the tier \"" + a.tier + "\" does not exist", "--tier", "all"};
     auto d = openDesk(a.guide);
     if (!d) return d.error();
     const auto r = publishGuide(d->guide, d->material, d->cut, *d->narrator, a.out, {}, s.progress());
@@ -120,7 +152,13 @@ Answer demoAnswer(const GuideArguments& a, const Session& s) {
     std::error_code ec;
     if (!fs::exists(guideFile(guide), ec)) {
         NewGuide wish{guide, files->video, files->log, files->track, {}, {}, {}, {}};
-        wish.scene = {"Saltmarrow Ring, corner by corner", "Saltmarrow Coaching", "Saltmarrow Ring", "Pellow 210", "Estuary Cup, round 3", "dry, 14 degrees, light westerly wind, warm tyres", false};
+        wish.scene = {"Saltmarrow Ring, corner by corner",
+                      "Saltmarrow Coaching",
+                      "Saltmarrow Ring",
+                      "Pellow 210",
+                      "Estuary Cup, round 3",
+                      "dry, 14 degrees, light westerly wind, warm tyres",
+                      false};
         const auto made = bringIn(wish, progress);
         if (!made) return made.error();
     }
@@ -150,7 +188,10 @@ void addNew(CLI::App& app, Session& s) {
     verb->add_option("--conditions", a->conditions, "Weather, temperature, tyres");
     verb->callback([&s, a] {
         s.work = [a, &s] { return newAnswer(*a, s); };
-        s.tell = [](const json& j, std::ostream& out) { out << j["guide"].get<std::string>() << ": lap " << j["lap"].get<int>() << ", " << j["corners"].get<int>() << " corners, tied within " << j["sync"]["uncertainty_ms"].get<double>() << " ms\n"; };
+        s.tell = [](const json& j, std::ostream& out) {
+            out << j["guide"].get<std::string>() << ": lap " << j["lap"].get<int>() << ", " << j["corners"].get<int>()
+                << " corners, tied within " << j["sync"]["uncertainty_ms"].get<double>() << " ms\n";
+        };
     });
 }
 
@@ -160,7 +201,9 @@ void addCheck(CLI::App& app, Session& s) {
     verb->callback([&s, a] {
         s.work = [a] { return checkAnswer(*a); };
         s.tell = [](const json& j, std::ostream& out) {
-            for (const auto& f : j["findings"]) out << f["severity"].get<std::string>() << "  " << f["message"].get<std::string>() << "  [" << f["rule"].get<std::string>() << "]\n";
+            for (const auto& f : j["findings"])
+                out << f["severity"].get<std::string>() << "  " << f["message"].get<std::string>() << "  ["
+                    << f["rule"].get<std::string>() << "]\n";
             out << j["findings"].size() << " findings\n";
         };
     });
@@ -171,7 +214,10 @@ void addPlan(CLI::App& app, Session& s) {
     auto* verb = guideVerb(app, "plan", "Plan the cut", a);
     verb->callback([&s, a] {
         s.work = [a] { return planAnswer(*a); };
-        s.tell = [](const json& j, std::ostream& out) { out << "guide " << j["length_s"].get<double>() << " s, shortest possible " << j["bound_s"].get<double>() << " s, " << j["sections"].size() << " sections\n"; };
+        s.tell = [](const json& j, std::ostream& out) {
+            out << "guide " << j["length_s"].get<double>() << " s, shortest possible " << j["bound_s"].get<double>()
+                << " s, " << j["sections"].size() << " sections\n";
+        };
     });
 }
 
@@ -184,7 +230,10 @@ void addRender(CLI::App& app, Session& s) {
     verb->add_option("--jobs", a->jobs, "Encoder threads, 0 for all cores");
     verb->callback([&s, a] {
         s.work = [a, &s] { return renderAnswer(*a, s); };
-        s.tell = [](const json& j, std::ostream& out) { out << j["file"].get<std::string>() << ": " << j["frames"].get<long>() << " frames in " << j["wall_s"].get<double>() << " s\n"; };
+        s.tell = [](const json& j, std::ostream& out) {
+            out << j["file"].get<std::string>() << ": " << j["frames"].get<long>() << " frames in "
+                << j["wall_s"].get<double>() << " s\n";
+        };
     });
 }
 

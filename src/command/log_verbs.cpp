@@ -66,8 +66,15 @@ Answer lapsAnswer(const LogArguments& a) {
     if (!o) return o.error();
     json list = json::array();
     for (const auto& lap : o->laps.laps)
-        list.push_back({{"number", lap.number}, {"start_s", rounded(seconds(lap.start), 4)}, {"time_s", rounded(lap.time.count(), 4)}, {"complete", lap.complete}});
-    return json{{"track_length_m", rounded(o->laps.trackLengthM, 2)}, {"line", o->laps.line}, {"laps", list}, {"bad_rows", o->log.badRows}, {"notes", notesOf(o->log)}};
+        list.push_back({{"number", lap.number},
+                        {"start_s", rounded(seconds(lap.start), 4)},
+                        {"time_s", rounded(lap.time.count(), 4)},
+                        {"complete", lap.complete}});
+    return json{{"track_length_m", rounded(o->laps.trackLengthM, 2)},
+                {"line", o->laps.line},
+                {"laps", list},
+                {"bad_rows", o->log.badRows},
+                {"notes", notesOf(o->log)}};
 }
 
 Answer cornersAnswer(const LogArguments& a) {
@@ -81,14 +88,28 @@ Answer cornersAnswer(const LogArguments& a) {
     if (!corners) return corners.error();
     json list = json::array();
     for (const auto& c : *corners)
-        list.push_back({{"number", c.number}, {"name", c.name}, {"direction", name(c.side)}, {"kind", c.kind}, {"complex", c.complex.empty() ? json(nullptr) : json(c.complex)},
-                        {"start_m", rounded(c.startM, 2)}, {"turn_in_m", rounded(c.turnInM, 2)}, {"apex_m", rounded(c.apexM, 2)}, {"end_m", rounded(c.endM, 2)},
-                        {"angle_deg", rounded(deg(c.angleRad), 1)}, {"min_radius_m", rounded(c.minRadiusM, 1)}, {"facts", factsToJson(measure(*trace, c))}});
-    return json{{"lap", lap->number}, {"track_length_m", rounded(o->laps.trackLengthM, 2)}, {"line", o->laps.line}, {"corners", list}};
+        list.push_back({{"number", c.number},
+                        {"name", c.name},
+                        {"direction", name(c.side)},
+                        {"kind", c.kind},
+                        {"complex", c.complex.empty() ? json(nullptr) : json(c.complex)},
+                        {"start_m", rounded(c.startM, 2)},
+                        {"turn_in_m", rounded(c.turnInM, 2)},
+                        {"apex_m", rounded(c.apexM, 2)},
+                        {"end_m", rounded(c.endM, 2)},
+                        {"angle_deg", rounded(deg(c.angleRad), 1)},
+                        {"min_radius_m", rounded(c.minRadiusM, 1)},
+                        {"facts", factsToJson(measure(*trace, c))}});
+    return json{{"lap", lap->number},
+                {"track_length_m", rounded(o->laps.trackLengthM, 2)},
+                {"line", o->laps.line},
+                {"corners", list}};
 }
 
 Answer syncAnswer(const LogArguments& a, const Session& s) {
-    if (a.method != "sound") return Error{"usage.method", "the method \"" + a.method + "\" is not available", "--method", "sound, or two --pair"};
+    if (a.method != "sound")
+        return Error{"usage.method", "the method \"" + a.method + "\" is not available", "--method",
+                     "sound, or two --pair"};
     const auto o = open(a);
     if (!o) return o.error();
     Result<ClockTie> tie = Error{};
@@ -104,27 +125,40 @@ Answer syncAnswer(const LogArguments& a, const Session& s) {
             pairs.push_back({at<FootageTime>(p->footageS), timeAt(*trace, p->atM)});
         }
         tie = syncByHand(pairs);
-    } else tie = lineUp(a.video, o->log, s.progress());
+    } else
+        tie = lineUp(a.video, o->log, s.progress());
     if (!tie) return tie.error();
-    return json{{"offset_s", rounded(tie->offsetS, 5)}, {"drift_ppm", rounded(tie->driftPpm, 2)}, {"uncertainty_ms", rounded(tie->uncertaintyMs, 1)}, {"confidence", rounded(tie->confidence, 3)}, {"method", tie->method}};
+    return json{{"offset_s", rounded(tie->offsetS, 5)},
+                {"drift_ppm", rounded(tie->driftPpm, 2)},
+                {"uncertainty_ms", rounded(tie->uncertaintyMs, 1)},
+                {"confidence", rounded(tie->confidence, 3)},
+                {"method", tie->method}};
 }
 
 void tellLaps(const json& j, std::ostream& out) {
     out << "Track " << j["track_length_m"].get<double>() << " m, line from " << j["line"].get<std::string>() << "\n";
     for (const auto& lap : j["laps"])
-        out << "  lap " << std::setw(3) << lap["number"].get<int>() << "  " << std::fixed << std::setprecision(3) << std::setw(9) << lap["time_s"].get<double>() << " s" << (lap["complete"].get<bool>() ? "" : "  (not complete)") << "\n";
-    for (const auto& n : j["notes"]) out << "  note: " << (n["line"].get<int>() ? "line " + std::to_string(n["line"].get<int>()) + ": " : "") << n["text"].get<std::string>() << "\n";
+        out << "  lap " << std::setw(3) << lap["number"].get<int>() << "  " << std::fixed << std::setprecision(3)
+            << std::setw(9) << lap["time_s"].get<double>() << " s"
+            << (lap["complete"].get<bool>() ? "" : "  (not complete)") << "\n";
+    for (const auto& n : j["notes"])
+        out << "  note: " << (n["line"].get<int>() ? "line " + std::to_string(n["line"].get<int>()) + ": " : "")
+            << n["text"].get<std::string>() << "\n";
 }
 
 void tellCorners(const json& j, std::ostream& out) {
-    out << "Lap " << j["lap"].get<int>() << ", " << j["corners"].size() << " corners\n" << std::fixed << std::setprecision(1);
+    out << "Lap " << j["lap"].get<int>() << ", " << j["corners"].size() << " corners\n"
+        << std::fixed << std::setprecision(1);
     const auto value = [&](const json& v, const char* unit) {
-        if (v.is_null()) out << "  -";
-        else out << "  " << v.get<double>() << unit;
+        if (v.is_null())
+            out << "  -";
+        else
+            out << "  " << v.get<double>() << unit;
     };
     for (const auto& c : j["corners"]) {
         const auto& f = c["facts"];
-        out << std::setw(3) << c["number"].get<int>() << " " << c["name"].get<std::string>() << " (" << c["direction"].get<std::string>() << " " << c["kind"].get<std::string>() << "): brake";
+        out << std::setw(3) << c["number"].get<int>() << " " << c["name"].get<std::string>() << " ("
+            << c["direction"].get<std::string>() << " " << c["kind"].get<std::string>() << "): brake";
         value(f["brake_onset_m"], " m");
         value(f["brake_peak_pct"], " %");
         out << ", apex  " << c["apex_m"].get<double>() << " m, slowest";
@@ -166,7 +200,9 @@ void addSync(CLI::App& app, Session& s) {
     verb->callback([&s, a] {
         s.work = [a, &s] { return syncAnswer(*a, s); };
         s.tell = [](const json& j, std::ostream& out) {
-            out << "log time = " << j["offset_s"].get<double>() << " s + film time, drift " << j["drift_ppm"].get<double>() << " ppm, within " << j["uncertainty_ms"].get<double>() << " ms (" << j["method"].get<std::string>() << ")\n";
+            out << "log time = " << j["offset_s"].get<double>() << " s + film time, drift "
+                << j["drift_ppm"].get<double>() << " ppm, within " << j["uncertainty_ms"].get<double>() << " ms ("
+                << j["method"].get<std::string>() << ")\n";
         };
     });
 }

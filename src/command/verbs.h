@@ -15,9 +15,9 @@ using Answer = Result<nlohmann::ordered_json>;
 struct Session {
     Streams streams;
     bool json = false;
-    std::function<Answer()> work;                                              ///< set by the verb that was called
-    std::function<void(const nlohmann::ordered_json&, std::ostream&)> tell;   ///< the answer for people
-    Progress progress() const;                                                ///< to standard error
+    std::function<Answer()> work;                                           ///< set by the verb that was called
+    std::function<void(const nlohmann::ordered_json&, std::ostream&)> tell; ///< the answer for people
+    Progress progress() const;                                              ///< to standard error
 };
 
 void addLaps(CLI::App& app, Session& s);

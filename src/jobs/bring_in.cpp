@@ -95,9 +95,11 @@ Result<Guide> fill(const fs::path& folder, const NewGuide& wish, Guide g) {
         g.sources.trackFile = "log/" + wish.track->filename().string();
         if (auto done = copyInto(*wish.track, folder / g.sources.trackFile); !done) return done.error();
     }
-    const auto target = fs::absolute(wish.folder).lexically_normal(), video = fs::absolute(wish.video).lexically_normal();
+    const auto target = fs::absolute(wish.folder).lexically_normal(),
+               video = fs::absolute(wish.video).lexically_normal();
     const auto relative = video.lexically_relative(target.parent_path());
-    g.sources.video = !relative.empty() && *relative.begin() != ".." ? (fs::path("..") / relative).string() : video.string();
+    g.sources.video =
+        !relative.empty() && *relative.begin() != ".." ? (fs::path("..") / relative).string() : video.string();
     if (auto done = saveGuide(folder, g); !done) return done.error();
     return g;
 }
@@ -108,8 +110,10 @@ Result<PairAtPlace> parsePair(std::string_view text) {
     const auto colon = text.find(':');
     const auto number = [](std::string_view t) { return parseNumber(t, false); };
     if (colon != std::string_view::npos)
-        if (const auto film = number(text.substr(0, colon)), place = number(text.substr(colon + 1)); film && place) return PairAtPlace{*film, *place};
-    return Error{"usage.pair", "\"" + std::string(text) + "\" is not a pair", "", "film seconds and lap metres, like 12.48:310"};
+        if (const auto film = number(text.substr(0, colon)), place = number(text.substr(colon + 1)); film && place)
+            return PairAtPlace{*film, *place};
+    return Error{"usage.pair", "\"" + std::string(text) + "\" is not a pair", "",
+                 "film seconds and lap metres, like 12.48:310"};
 }
 
 Result<ClockTie> lineUp(const fs::path& video, const CarLog& log, const Progress& progress) {
@@ -129,7 +133,8 @@ Result<ClockTie> lineUp(const fs::path& video, const CarLog& log, const Progress
 
 Result<Guide> bringIn(const NewGuide& wish, const Progress& progress) {
     std::error_code ec;
-    if (fs::exists(guideFile(wish.folder), ec)) return Error{"guide.exists", "there is a guide already", wish.folder.string(), "a new or empty folder"};
+    if (fs::exists(guideFile(wish.folder), ec))
+        return Error{"guide.exists", "there is a guide already", wish.folder.string(), "a new or empty folder"};
     progress.report(0.05, "reading log and film");
     auto s = readSources(wish);
     if (!s) return s.error();
@@ -162,12 +167,15 @@ Result<Guide> bringIn(const NewGuide& wish, const Progress& progress) {
 
     const fs::path parent = fs::absolute(wish.folder).lexically_normal().parent_path();
     if (auto done = makeFolder(parent); !done) return done.error();
-    const fs::path scratch = parent / ("." + fs::absolute(wish.folder).lexically_normal().filename().string() + "." + std::to_string(::getpid()) + ".part");
+    const fs::path scratch = parent / ("." + fs::absolute(wish.folder).lexically_normal().filename().string() + "." +
+                                       std::to_string(::getpid()) + ".part");
     auto made = fill(scratch, wish, std::move(g));
     if (made && fs::is_directory(wish.folder, ec) && fs::is_empty(wish.folder, ec)) fs::remove(wish.folder, ec);
     if (made) {
         fs::rename(scratch, wish.folder, ec);
-        if (ec) made = Error{"file.unwritable", "the folder cannot be put in place (" + ec.message() + ")", wish.folder.string(), "a new or empty folder"};
+        if (ec)
+            made = Error{"file.unwritable", "the folder cannot be put in place (" + ec.message() + ")",
+                         wish.folder.string(), "a new or empty folder"};
     }
     if (!made) fs::remove_all(scratch, ec);
     progress.report(1, "done");

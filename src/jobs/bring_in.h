@@ -19,9 +19,9 @@ Result<PairAtPlace> parsePair(std::string_view text);
 struct NewGuide {
     std::filesystem::path folder, video, log;
     std::optional<std::filesystem::path> track, camera;
-    std::optional<int> lap;          ///< the filmed one is found by sound when not given
-    std::vector<PairAtPlace> pairs;  ///< two or more replace the sync by sound
-    Scene scene;                     ///< empty members are filled from the sources
+    std::optional<int> lap;         ///< the filmed one is found by sound when not given
+    std::vector<PairAtPlace> pairs; ///< two or more replace the sync by sound
+    Scene scene;                    ///< empty members are filled from the sources
 };
 
 /// Makes a guide folder: synced, cut into corners, measured, with proposed markers and words. The folder appears

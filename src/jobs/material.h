@@ -17,9 +17,9 @@ struct Material {
     CarLog log;
     LapList laps;
     LapTrace trace;
-    std::optional<Track> track;       ///< from a file
-    std::optional<Track> road;        ///< the track, or a stand-in learned from the lap; none without positions
-    std::vector<CornerFacts> facts;   ///< one per corner of the guide
+    std::optional<Track> track;     ///< from a file
+    std::optional<Track> road;      ///< the track, or a stand-in learned from the lap; none without positions
+    std::vector<CornerFacts> facts; ///< one per corner of the guide
     VideoInfo videoInfo;
     RoadClock clock;
     const Track* roadOrNull() const { return road ? &*road : nullptr; }

@@ -15,7 +15,8 @@ struct Progress {
     bool cancelled() const { return stop.stop_requested(); }
     /// A piece of this job that fills [from, to] of its bar.
     Progress part(double from, double to) const {
-        return {[report = report, from, to](double s, const std::string& d) { report(from + (to - from) * s, d); }, stop};
+        return {[report = report, from, to](double s, const std::string& d) { report(from + (to - from) * s, d); },
+                stop};
     }
 };
 

@@ -32,16 +32,22 @@ Status writeStill(VideoReader& reader, double atS, const fs::path& to) {
 Status writeFonts(const fs::path& folder) {
     if (auto s = makeFolder(folder); !s) return s;
     const QDir shipped(QStringLiteral(":/fonts"));
-    for (const auto& name : shipped.entryList({QStringLiteral("*next-latin-400-normal*"), QStringLiteral("*next-latin-700-normal*")})) {
+    for (const auto& name :
+         shipped.entryList({QStringLiteral("*next-latin-400-normal*"), QStringLiteral("*next-latin-700-normal*")})) {
         QFile f(shipped.filePath(name));
-        if (!f.open(QIODevice::ReadOnly)) return Error{"publish.fonts", "a shipped font cannot be read", name.toStdString()};
+        if (!f.open(QIODevice::ReadOnly))
+            return Error{"publish.fonts", "a shipped font cannot be read", name.toStdString()};
         const auto bytes = f.readAll();
-        if (auto s = writeFile(folder / name.toStdString(), {bytes.constData(), static_cast<std::size_t>(bytes.size())}); !s) return s;
+        if (auto s =
+                writeFile(folder / name.toStdString(), {bytes.constData(), static_cast<std::size_t>(bytes.size())});
+            !s)
+            return s;
     }
     return Done{};
 }
 
-Status fillEdition(const fs::path& dir, const Guide& guide, const Material& m, const Cut& cut, Narrator& narrator, const RenderWish& how, const Progress& progress) {
+Status fillEdition(const fs::path& dir, const Guide& guide, const Material& m, const Cut& cut, Narrator& narrator,
+                   const RenderWish& how, const Progress& progress) {
     if (auto s = makeFolder(dir / "clips"); !s) return s;
     RenderWish wish = how;
     wish.out = dir / "guide.mp4", wish.fromS = 0, wish.toS = -1;
@@ -58,7 +64,8 @@ Status fillEdition(const fs::path& dir, const Guide& guide, const Material& m, c
     }
     const auto page = makePage(guide, cut, m.facts, m.trace, m.roadOrNull());
     if (auto s = writeFonts(dir / "fonts"); !s) return s;
-    for (const auto& [name, bytes] : {std::pair("page.css", &page.css), std::pair("page.js", &page.script), std::pair("facts.json", &page.factsJson), std::pair("index.html", &page.html)})
+    for (const auto& [name, bytes] : {std::pair("page.css", &page.css), std::pair("page.js", &page.script),
+                                      std::pair("facts.json", &page.factsJson), std::pair("index.html", &page.html)})
         if (auto s = writeFile(dir / name, *bytes); !s) return s;
     return Done{};
 }
@@ -73,10 +80,13 @@ bool replaceable(const fs::path& out) {
 
 } // namespace
 
-Result<PublishReport> publishGuide(const Guide& guide, const Material& m, const Cut& cut, Narrator& narrator, const fs::path& out, const RenderWish& how, const Progress& progress) {
+Result<PublishReport> publishGuide(const Guide& guide, const Material& m, const Cut& cut, Narrator& narrator,
+                                   const fs::path& out, const RenderWish& how, const Progress& progress) {
     const auto target = fs::absolute(out).lexically_normal();
     const auto clean = target.filename().empty() ? target.parent_path() : target;
-    if (!replaceable(clean)) return Error{"publish.not-ours", "holds something that is not an edition of a guide", clean.string(), "a new or empty folder, or one published before"};
+    if (!replaceable(clean))
+        return Error{"publish.not-ours", "holds something that is not an edition of a guide", clean.string(),
+                     "a new or empty folder, or one published before"};
     if (auto s = makeFolder(clean.parent_path()); !s) return s.error();
     const auto mark = "." + clean.filename().string() + "." + std::to_string(::getpid());
     const auto scratch = clean.parent_path() / (mark + ".part"), old = clean.parent_path() / (mark + ".old");
@@ -87,7 +97,8 @@ Result<PublishReport> publishGuide(const Guide& guide, const Material& m, const 
         if (had) fs::rename(clean, old, ec);
         if (!ec) fs::rename(scratch, clean, ec);
         if (ec) {
-            done = Error{"file.unwritable", "the edition cannot be put in place (" + ec.message() + ")", clean.string(), "a folder that may be written to"};
+            done = Error{"file.unwritable", "the edition cannot be put in place (" + ec.message() + ")", clean.string(),
+                         "a folder that may be written to"};
             std::error_code back;
             if (had && !fs::exists(clean, back)) fs::rename(old, clean, back);
         }

@@ -10,6 +10,7 @@ struct PublishReport {
 
 /// Renders and publishes an edition into `out`, which appears complete or keeps what it held.
 /// Errors: those of render, and publish.not-ours (the folder holds something that is no edition).
-Result<PublishReport> publishGuide(const Guide& guide, const Material& material, const Cut& cut, Narrator& narrator, const std::filesystem::path& out, const RenderWish& how, const Progress& progress);
+Result<PublishReport> publishGuide(const Guide& guide, const Material& material, const Cut& cut, Narrator& narrator,
+                                   const std::filesystem::path& out, const RenderWish& how, const Progress& progress);
 
 } // namespace hl

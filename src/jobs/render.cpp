@@ -33,12 +33,14 @@ struct Span {
     GuideTime time(long i) const { return at<GuideTime>((static_cast<double>(i) + 0.5) / frameRate); }
 };
 
-void decodeAll(VideoReader& reader, const Cut& cut, Span span, OutputSize size, HandOver<Decoded>& out, const Progress& progress) {
+void decodeAll(VideoReader& reader, const Cut& cut, Span span, OutputSize size, HandOver<Decoded>& out,
+               const Progress& progress) {
     std::shared_ptr<const YuvFrame> last;
     for (long i = span.first; i < span.last && !progress.cancelled(); ++i) {
         const auto want = momentAt(cut, span.time(i)).footage;
         auto frame = reader.frameAt(want);
-        if (frame && (!last || frame->time != last->time)) last = std::make_shared<const YuvFrame>(fitted(std::move(*frame), size));
+        if (frame && (!last || frame->time != last->time))
+            last = std::make_shared<const YuvFrame>(fitted(std::move(*frame), size));
         if (!last || !out.put({i, last})) break;
     }
     out.close();
@@ -47,7 +49,10 @@ void decodeAll(VideoReader& reader, const Cut& cut, Span span, OutputSize size, 
 /// Overlays are painted on a picture that stays transparent; only what was touched is laid on and wiped again.
 class OverlayPainter {
   public:
-    explicit OverlayPainter(OutputSize size) : image_(size.width, size.height, QImage::Format_ARGB32_Premultiplied), scale_(size.width / kFrameWidth) { image_.fill(Qt::transparent); }
+    explicit OverlayPainter(OutputSize size)
+        : image_(size.width, size.height, QImage::Format_ARGB32_Premultiplied), scale_(size.width / kFrameWidth) {
+        image_.fill(Qt::transparent);
+    }
     void lay(YuvFrame& frame, const SceneAt& scene) {
         std::vector<QRect> touched;
         {
@@ -57,13 +62,16 @@ class OverlayPainter {
         }
         std::vector<PixelRect> rects;
         QRegion region; // rectangles may overlap; blending twice would darken
-        for (const auto& r : touched) region += QRectF(r.x() * scale_, r.y() * scale_, r.width() * scale_, r.height() * scale_).toAlignedRect();
+        for (const auto& r : touched)
+            region += QRectF(r.x() * scale_, r.y() * scale_, r.width() * scale_, r.height() * scale_).toAlignedRect();
         // Chroma is shared by 2x2 pixels: keep borders even so that no pixel is laid twice.
         QRegion even;
-        for (const QRect& r : region) even += QRect(QPoint(r.left() & ~1, r.top() & ~1), QPoint(r.right() | 1, r.bottom() | 1));
+        for (const QRect& r : region)
+            even += QRect(QPoint(r.left() & ~1, r.top() & ~1), QPoint(r.right() | 1, r.bottom() | 1));
         even &= image_.rect();
         for (const QRect& r : even) rects.push_back({r.x(), r.y(), r.width(), r.height()});
-        blend(frame, {image_.constBits(), static_cast<int>(image_.bytesPerLine()), image_.width(), image_.height()}, rects);
+        blend(frame, {image_.constBits(), static_cast<int>(image_.bytesPerLine()), image_.width(), image_.height()},
+              rects);
         QPainter p(&image_);
         p.setCompositionMode(QPainter::CompositionMode_Clear);
         for (const QRect& r : even) p.fillRect(r, Qt::transparent);
@@ -76,11 +84,13 @@ class OverlayPainter {
 
 std::vector<long> sectionStarts(const Cut& cut, int frameRate) {
     std::vector<long> starts;
-    for (const auto& s : cut.sections) starts.push_back(static_cast<long>(std::ceil(seconds(s.start) * frameRate - 0.5)));
+    for (const auto& s : cut.sections)
+        starts.push_back(static_cast<long>(std::ceil(seconds(s.start) * frameRate - 0.5)));
     return starts;
 }
 
-void paintAll(const Stage& stage, const Cut& cut, Span span, OutputSize size, HandOver<Decoded>& in, HandOver<Painted>& out) {
+void paintAll(const Stage& stage, const Cut& cut, Span span, OutputSize size, HandOver<Decoded>& in,
+              HandOver<Painted>& out) {
     OverlayPainter overlay(size);
     const auto starts = sectionStarts(cut, span.frameRate);
     while (auto d = in.take()) {
@@ -95,16 +105,21 @@ void paintAll(const Stage& stage, const Cut& cut, Span span, OutputSize size, Ha
 MovieOptions movieOptions(const Guide& g, const Cut& cut, const RenderWish& wish, OutputSize size, double toS) {
     MovieOptions o;
     o.width = size.width, o.height = size.height, o.frameRate = g.frameRate, o.soundRate = 48000;
-    o.crf = wish.crf, o.preset = wish.preset, o.keyEvery = g.frameRate * 4, o.threads = wish.jobs, o.title = g.scene.title;
+    o.crf = wish.crf, o.preset = wish.preset, o.keyEvery = g.frameRate * 4, o.threads = wish.jobs,
+    o.title = g.scene.title;
     for (const auto& c : chaptersOf(g, cut))
-        if (c.endS > wish.fromS && c.startS < toS) o.chapters.push_back({std::max(0.0, c.startS - wish.fromS), std::min(toS, c.endS) - wish.fromS, c.title});
+        if (c.endS > wish.fromS && c.startS < toS)
+            o.chapters.push_back({std::max(0.0, c.startS - wish.fromS), std::min(toS, c.endS) - wish.fromS, c.title});
     return o;
 }
 
 Status encodeAll(MovieWriter& writer, const Sound& sound, Span span, HandOver<Painted>& in, const Progress& progress) {
     long done = 0;
     const long all = span.last - span.first;
-    const auto samples = [&](long frame) { return std::min(sound.samples.size(), static_cast<std::size_t>(frame) * static_cast<std::size_t>(sound.rate) / static_cast<std::size_t>(span.frameRate)); };
+    const auto samples = [&](long frame) {
+        return std::min(sound.samples.size(), static_cast<std::size_t>(frame) * static_cast<std::size_t>(sound.rate) /
+                                                  static_cast<std::size_t>(span.frameRate));
+    };
     while (auto p = in.take()) {
         if (progress.cancelled()) return cancelledError();
         if (auto s = writer.picture(p->frame, p->key); !s) return s;
@@ -113,7 +128,8 @@ Status encodeAll(MovieWriter& writer, const Sound& sound, Span span, HandOver<Pa
         if (++done % 10 == 0) progress.report(static_cast<double>(done) / static_cast<double>(all), "rendering");
     }
     if (progress.cancelled()) return cancelledError();
-    if (done < all) return Error{"render.short", "the film ended before the guide did", "", "footage for every planned shot"};
+    if (done < all)
+        return Error{"render.short", "the film ended before the guide did", "", "footage for every planned shot"};
     return writer.finish();
 }
 
@@ -128,7 +144,8 @@ OutputSize outputSize(const VideoInfo& v) {
 
 YuvFrame fitted(YuvFrame f, OutputSize size) {
     if (f.width == size.width && f.height == size.height) return f;
-    const double scale = std::min(static_cast<double>(size.width) / f.width, static_cast<double>(size.height) / f.height);
+    const double scale =
+        std::min(static_cast<double>(size.width) / f.width, static_cast<double>(size.height) / f.height);
     const int w = static_cast<int>(f.width * scale) & ~1, h = static_cast<int>(f.height * scale) & ~1;
     const auto scaled = toBgra(f, w, h);
     QImage canvas(size.width, size.height, QImage::Format_RGB32);
@@ -140,11 +157,14 @@ YuvFrame fitted(YuvFrame f, OutputSize size) {
     return out;
 }
 
-Result<RenderReport> render(const Guide& guide, const Material& m, const Cut& cut, Narrator& narrator, const RenderWish& wish, const Progress& progress) {
+Result<RenderReport> render(const Guide& guide, const Material& m, const Cut& cut, Narrator& narrator,
+                            const RenderWish& wish, const Progress& progress) {
     const auto started = std::chrono::steady_clock::now();
     const double toS = wish.toS < 0 ? cut.lengthS : std::min(wish.toS, cut.lengthS);
     const Span span{std::lround(wish.fromS * guide.frameRate), std::lround(toS * guide.frameRate), guide.frameRate};
-    if (span.last <= span.first) return Error{"render.empty", "there is nothing to render between these times", "", "a start before the end, inside " + std::to_string(cut.lengthS) + " s"};
+    if (span.last <= span.first)
+        return Error{"render.empty", "there is nothing to render between these times", "",
+                     "a start before the end, inside " + std::to_string(cut.lengthS) + " s"};
     progress.report(0, "speaking the words");
     Sound footage{48000, 0, {}};
     if (m.videoInfo.hasSound)
@@ -153,7 +173,8 @@ Result<RenderReport> render(const Guide& guide, const Material& m, const Cut& cu
         auto u = narrator.speak(text);
         return u ? u->sound : Sound{48000, 0, {}};
     };
-    const auto sound = mixSoundtrack(cut, footage, voice, static_cast<double>(span.first) / span.frameRate, static_cast<double>(span.last) / span.frameRate);
+    const auto sound = mixSoundtrack(cut, footage, voice, static_cast<double>(span.first) / span.frameRate,
+                                     static_cast<double>(span.last) / span.frameRate);
     auto reader = VideoReader::open(m.video);
     if (!reader) return reader.error();
     const auto size = outputSize(m.videoInfo);
@@ -175,9 +196,11 @@ Result<RenderReport> render(const Guide& guide, const Material& m, const Cut& cu
     auto captions = captionsOf(cut);
     std::erase_if(captions, [&](const Caption& c) { return c.endS <= wish.fromS || c.startS >= toS; });
     for (auto& c : captions) c.startS = std::max(0.0, c.startS - wish.fromS), c.endS -= wish.fromS;
-    if (auto s = writeFile(std::filesystem::path(wish.out).replace_extension(".vtt"), webVtt(captions)); !s) return s.error();
+    if (auto s = writeFile(std::filesystem::path(wish.out).replace_extension(".vtt"), webVtt(captions)); !s)
+        return s.error();
     const double wall = std::chrono::duration<double>(std::chrono::steady_clock::now() - started).count();
-    return RenderReport{wish.out, span.last - span.first, static_cast<double>(span.last - span.first) / span.frameRate, wall};
+    return RenderReport{wish.out, span.last - span.first, static_cast<double>(span.last - span.first) / span.frameRate,
+                        wall};
 }
 
 } // namespace hl

@@ -11,11 +11,13 @@ namespace fs = std::filesystem;
 Status copyClip(const fs::path& from, const fs::path& to, double fromS, double toS) {
     auto input = ff::openInput(from.string());
     if (!input) return input.error();
-    const fs::path scratch = to.parent_path() / ("." + to.filename().string() + "." + std::to_string(::getpid()) + ".part");
+    const fs::path scratch =
+        to.parent_path() / ("." + to.filename().string() + "." + std::to_string(::getpid()) + ".part");
     const auto fault = [&](const char* doing, int code) {
         std::error_code ec;
         fs::remove(scratch, ec);
-        return Error{"movie.unwritable", std::string(doing) + " failed (" + ff::reason(code) + ")", to.string(), "a folder with room that may be written to"};
+        return Error{"movie.unwritable", std::string(doing) + " failed (" + ff::reason(code) + ")", to.string(),
+                     "a folder with room that may be written to"};
     };
     AVFormatContext* raw = nullptr;
     avformat_alloc_output_context2(&raw, nullptr, "mp4", scratch.c_str());
@@ -30,7 +32,8 @@ Status copyClip(const fs::path& from, const fs::path& to, double fromS, double t
         out->time_base = in->time_base;
         map[i] = out->index;
     }
-    if (const int code = avio_open(&output->pb, scratch.c_str(), AVIO_FLAG_WRITE); code < 0) return fault("creating the clip", code);
+    if (const int code = avio_open(&output->pb, scratch.c_str(), AVIO_FLAG_WRITE); code < 0)
+        return fault("creating the clip", code);
     AVDictionary* how = nullptr;
     av_dict_set(&how, "movflags", "+faststart", 0);
     const int header = avformat_write_header(output.get(), &how);
@@ -54,13 +57,16 @@ Status copyClip(const fs::path& from, const fs::path& to, double fromS, double t
         packet->pts -= shift, packet->dts -= shift;
         packet->stream_index = target;
         av_packet_rescale_ts(packet.get(), in->time_base, output->streams[target]->time_base);
-        if (const int code = av_interleaved_write_frame(output.get(), packet.get()); code < 0) return fault("writing the clip", code);
+        if (const int code = av_interleaved_write_frame(output.get(), packet.get()); code < 0)
+            return fault("writing the clip", code);
     }
     if (const int code = av_write_trailer(output.get()); code < 0) return fault("closing the clip", code);
     if (const int code = avio_closep(&output->pb); code < 0) return fault("closing the clip", code);
     std::error_code ec;
     fs::rename(scratch, to, ec);
-    if (ec) return Error{"movie.unwritable", "cannot be put in place (" + ec.message() + ")", to.string(), "a folder that may be written to"};
+    if (ec)
+        return Error{"movie.unwritable", "cannot be put in place (" + ec.message() + ")", to.string(),
+                     "a folder that may be written to"};
     return Done{};
 }
 

@@ -11,10 +11,12 @@ Result<Input> openInput(const std::string& path) {
     if (!std::filesystem::is_regular_file(path, ec)) return Error{"file.missing", "no such file", path, "a video file"};
     AVFormatContext* raw = nullptr;
     if (const int code = avformat_open_input(&raw, path.c_str(), nullptr, nullptr); code < 0)
-        return Error{"media.unreadable", "is not a video that can be read (" + reason(code) + ")", path, "MP4, Matroska, WebM or another container FFmpeg reads"};
+        return Error{"media.unreadable", "is not a video that can be read (" + reason(code) + ")", path,
+                     "MP4, Matroska, WebM or another container FFmpeg reads"};
     Input input(raw);
     if (const int code = avformat_find_stream_info(input.get(), nullptr); code < 0)
-        return Error{"media.unreadable", "its streams cannot be read (" + reason(code) + ")", path, "a whole video file"};
+        return Error{"media.unreadable", "its streams cannot be read (" + reason(code) + ")", path,
+                     "a whole video file"};
     return input;
 }
 
@@ -22,13 +24,16 @@ Result<Codec> openDecoder(AVFormatContext& input, int stream, int threads) {
     const auto* parameters = input.streams[stream]->codecpar;
     const AVCodec* codec = avcodec_find_decoder(parameters->codec_id);
     const std::string what = avcodec_get_name(parameters->codec_id);
-    if (!codec) return Error{"media.no-decoder", "no decoder for " + what, input.url, "H.264, HEVC, VP9, AV1 or another codec FFmpeg decodes"};
+    if (!codec)
+        return Error{"media.no-decoder", "no decoder for " + what, input.url,
+                     "H.264, HEVC, VP9, AV1 or another codec FFmpeg decodes"};
     Codec context(avcodec_alloc_context3(codec));
     avcodec_parameters_to_context(context.get(), parameters);
     context->thread_count = threads;
     context->pkt_timebase = input.streams[stream]->time_base;
     if (const int code = avcodec_open2(context.get(), codec, nullptr); code < 0)
-        return Error{"media.no-decoder", "the " + what + " decoder will not start (" + reason(code) + ")", input.url, "a whole video file"};
+        return Error{"media.no-decoder", "the " + what + " decoder will not start (" + reason(code) + ")", input.url,
+                     "a whole video file"};
     return context;
 }
 

@@ -29,7 +29,8 @@ struct MovieWriter::Parts {
         if (!finished) fs::remove(scratch, ec);
     }
     Error fault(const std::string& doing, int code) const {
-        return {"movie.unwritable", doing + " failed (" + ff::reason(code) + ")", path.string(), "a folder with room that may be written to"};
+        return {"movie.unwritable", doing + " failed (" + ff::reason(code) + ")", path.string(),
+                "a folder with room that may be written to"};
     }
     Status openVideo();
     Status openAudio();
@@ -80,7 +81,8 @@ Status MovieWriter::Parts::openVideo() {
     av_opt_set(video->priv_data, "preset", options.preset.c_str(), 0);
     av_opt_set_int(video->priv_data, "crf", options.crf, 0);
     av_opt_set_int(video->priv_data, "forced-idr", 1, 0);
-    if (const int code = avcodec_open2(video.get(), codec, nullptr); code < 0) return fault("starting the picture encoder", code);
+    if (const int code = avcodec_open2(video.get(), codec, nullptr); code < 0)
+        return fault("starting the picture encoder", code);
     videoStream = avformat_new_stream(output.get(), nullptr);
     avcodec_parameters_from_context(videoStream->codecpar, video.get());
     videoStream->time_base = video->time_base;
@@ -97,7 +99,8 @@ Status MovieWriter::Parts::openAudio() {
     av_channel_layout_default(&audio->ch_layout, 1);
     audio->time_base = {1, options.soundRate};
     if (output->oformat->flags & AVFMT_GLOBALHEADER) audio->flags |= AV_CODEC_FLAG_GLOBAL_HEADER;
-    if (const int code = avcodec_open2(audio.get(), codec, nullptr); code < 0) return fault("starting the sound encoder", code);
+    if (const int code = avcodec_open2(audio.get(), codec, nullptr); code < 0)
+        return fault("starting the sound encoder", code);
     audioStream = avformat_new_stream(output.get(), nullptr);
     avcodec_parameters_from_context(audioStream->codecpar, audio.get());
     audioStream->time_base = audio->time_base;
@@ -114,7 +117,8 @@ Status MovieWriter::Parts::begin() {
         if (auto s = openAudio(); !s) return s;
     addChapters(*output, options.chapters);
     if (!options.title.empty()) av_dict_set(&output->metadata, "title", options.title.c_str(), 0);
-    if (const int code = avio_open(&output->pb, scratch.c_str(), AVIO_FLAG_WRITE); code < 0) return fault("creating the film", code);
+    if (const int code = avio_open(&output->pb, scratch.c_str(), AVIO_FLAG_WRITE); code < 0)
+        return fault("creating the film", code);
     AVDictionary* how = nullptr;
     av_dict_set(&how, "movflags", "+faststart", 0);
     const int code = avformat_write_header(output.get(), &how);
@@ -136,7 +140,8 @@ Status MovieWriter::Parts::drain(AVCodecContext& codec, AVStream& stream) {
     while (avcodec_receive_packet(&codec, packet.get()) == 0) {
         av_packet_rescale_ts(packet.get(), codec.time_base, stream.time_base);
         packet->stream_index = stream.index;
-        if (const int code = av_interleaved_write_frame(output.get(), packet.get()); code < 0) return fault("writing the film", code);
+        if (const int code = av_interleaved_write_frame(output.get(), packet.get()); code < 0)
+            return fault("writing the film", code);
     }
     // A full disk shows first in the byte stream, not in the muxer.
     if (output->pb && output->pb->error < 0) return fault("writing the film", output->pb->error);
@@ -153,7 +158,8 @@ Status MovieWriter::picture(const YuvFrame& frame, bool key) {
     for (int i = 0; i < 3; ++i) {
         const int w = i == 0 ? frame.width : frame.width / 2, h = i == 0 ? frame.height : frame.height / 2;
         for (int row = 0; row < h; ++row)
-            std::memcpy(f->data[i] + static_cast<std::ptrdiff_t>(row) * f->linesize[i], planes[i]->data() + static_cast<std::ptrdiff_t>(row) * w, static_cast<std::size_t>(w));
+            std::memcpy(f->data[i] + static_cast<std::ptrdiff_t>(row) * f->linesize[i],
+                        planes[i]->data() + static_cast<std::ptrdiff_t>(row) * w, static_cast<std::size_t>(w));
     }
     f->pts = p.pictures++;
     f->pict_type = key ? AV_PICTURE_TYPE_I : AV_PICTURE_TYPE_NONE;
@@ -201,7 +207,9 @@ Status MovieWriter::finish() {
     if (const int code = avio_closep(&p.output->pb); code < 0) return p.fault("closing the film", code);
     std::error_code ec;
     fs::rename(p.scratch, p.path, ec);
-    if (ec) return Error{"movie.unwritable", "cannot be put in place (" + ec.message() + ")", p.path.string(), "a folder that may be written to"};
+    if (ec)
+        return Error{"movie.unwritable", "cannot be put in place (" + ec.message() + ")", p.path.string(),
+                     "a folder that may be written to"};
     p.finished = true;
     return Done{};
 }

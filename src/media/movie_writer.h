@@ -17,11 +17,11 @@ struct Chapter {
 
 struct MovieOptions {
     int width = 1280, height = 720;
-    int frameRate = 50;          ///< 1/s
-    int soundRate = 0;           ///< samples per second; 0 for a silent film
-    int crf = 20;                ///< x264 quality, lower is better
+    int frameRate = 50; ///< 1/s
+    int soundRate = 0;  ///< samples per second; 0 for a silent film
+    int crf = 20;       ///< x264 quality, lower is better
     std::string preset = "veryfast";
-    int keyEvery = 250;          ///< frames between key frames at most
+    int keyEvery = 250; ///< frames between key frames at most
     int threads = 0;
     std::vector<Chapter> chapters;
     std::string title;
@@ -45,7 +45,8 @@ class MovieWriter {
     std::unique_ptr<Parts> parts_;
 };
 
-/// Copies [fromS, toS) of a film without encoding again; fromS should be a key frame. Errors: as above and media.unreadable.
+/// Copies [fromS, toS) of a film without encoding again; fromS should be a key frame. Errors: as above and
+/// media.unreadable.
 Status copyClip(const std::filesystem::path& from, const std::filesystem::path& to, double fromS, double toS);
 
 } // namespace hl

@@ -16,7 +16,8 @@ struct YuvFrame {
 
     YuvFrame() = default;
     YuvFrame(int w, int h)
-        : width(w), height(h), y(static_cast<std::size_t>(w * h)), u(static_cast<std::size_t>(w * h / 4)), v(static_cast<std::size_t>(w * h / 4)) {}
+        : width(w), height(h), y(static_cast<std::size_t>(w * h)), u(static_cast<std::size_t>(w * h / 4)),
+          v(static_cast<std::size_t>(w * h / 4)) {}
     bool empty() const { return y.empty(); }
 };
 

@@ -10,7 +10,8 @@ namespace {
 
 void copyPlane(const std::uint8_t* from, int stride, std::vector<std::uint8_t>& to, int width, int height) {
     for (int row = 0; row < height; ++row)
-        std::memcpy(to.data() + static_cast<std::ptrdiff_t>(row) * width, from + static_cast<std::ptrdiff_t>(row) * stride, static_cast<std::size_t>(width));
+        std::memcpy(to.data() + static_cast<std::ptrdiff_t>(row) * width,
+                    from + static_cast<std::ptrdiff_t>(row) * stride, static_cast<std::size_t>(width));
 }
 
 std::vector<std::uint8_t> turnedPlane(const std::vector<std::uint8_t>& p, int w, int h, int turns) {
@@ -18,9 +19,12 @@ std::vector<std::uint8_t> turnedPlane(const std::vector<std::uint8_t>& p, int w,
     for (int y = 0; y < h; ++y)
         for (int x = 0; x < w; ++x) {
             int tx = x, ty = y, tw = w;
-            if (turns == 1) tx = h - 1 - y, ty = x, tw = h;
-            else if (turns == 2) tx = w - 1 - x, ty = h - 1 - y;
-            else if (turns == 3) tx = y, ty = w - 1 - x, tw = h;
+            if (turns == 1)
+                tx = h - 1 - y, ty = x, tw = h;
+            else if (turns == 2)
+                tx = w - 1 - x, ty = h - 1 - y;
+            else if (turns == 3)
+                tx = y, ty = w - 1 - x, tw = h;
             out[static_cast<std::size_t>(ty * tw + tx)] = p[static_cast<std::size_t>(y * w + x)];
         }
     return out;
@@ -52,10 +56,12 @@ YuvFrame toYuv(const AVFrame& frame, Scaler& scaler, int quarterTurns) {
         copyPlane(frame.data[2], frame.linesize[2], out.v, out.width / 2, out.height / 2);
         return turned(std::move(out), quarterTurns);
     }
-    scaler.reset(sws_getCachedContext(scaler.release(), frame.width, frame.height, static_cast<AVPixelFormat>(frame.format), out.width, out.height,
+    scaler.reset(sws_getCachedContext(scaler.release(), frame.width, frame.height,
+                                      static_cast<AVPixelFormat>(frame.format), out.width, out.height,
                                       AV_PIX_FMT_YUV420P, SWS_BILINEAR, nullptr, nullptr, nullptr));
     if (!scaler) return {};
-    sws_setColorspaceDetails(scaler.get(), sws_getCoefficients(matrixOf(frame)), full ? 1 : 0, sws_getCoefficients(SWS_CS_ITU709), 0, 0, 1 << 16, 1 << 16);
+    sws_setColorspaceDetails(scaler.get(), sws_getCoefficients(matrixOf(frame)), full ? 1 : 0,
+                             sws_getCoefficients(SWS_CS_ITU709), 0, 0, 1 << 16, 1 << 16);
     std::uint8_t* planes[4] = {out.y.data(), out.u.data(), out.v.data(), nullptr};
     const int strides[4] = {out.width, out.width / 2, out.width / 2, 0};
     sws_scale(scaler.get(), frame.data, frame.linesize, 0, frame.height, planes, strides);
@@ -76,7 +82,8 @@ std::vector<std::uint8_t> toBgra(const YuvFrame& f, int width, int height) {
     std::vector<std::uint8_t> out(static_cast<std::size_t>(width) * static_cast<std::size_t>(height) * 4);
     ff::Scaler scaler(sws_getContext(f.width, f.height, AV_PIX_FMT_YUV420P, width, height, AV_PIX_FMT_BGRA,
                                      width == f.width ? SWS_POINT : SWS_FAST_BILINEAR, nullptr, nullptr, nullptr));
-    sws_setColorspaceDetails(scaler.get(), sws_getCoefficients(SWS_CS_ITU709), 0, sws_getCoefficients(SWS_CS_ITU709), 1, 0, 1 << 16, 1 << 16);
+    sws_setColorspaceDetails(scaler.get(), sws_getCoefficients(SWS_CS_ITU709), 0, sws_getCoefficients(SWS_CS_ITU709), 1,
+                             0, 1 << 16, 1 << 16);
     const std::uint8_t* planes[4] = {f.y.data(), f.u.data(), f.v.data(), nullptr};
     const int strides[4] = {f.width, f.width / 2, f.width / 2, 0};
     std::uint8_t* to[4] = {out.data(), nullptr, nullptr, nullptr};
@@ -90,17 +97,21 @@ YuvFrame fromBgra(const BgraView& p) {
     YuvFrame out(p.width & ~1, p.height & ~1);
     const int w = out.width, half = w / 2;
     for (int y = 0; y < out.height; y += 2) {
-        const std::uint8_t* rows[2] = {p.pixels + static_cast<std::ptrdiff_t>(y) * p.bytesPerLine, p.pixels + static_cast<std::ptrdiff_t>(y + 1) * p.bytesPerLine};
+        const std::uint8_t* rows[2] = {p.pixels + static_cast<std::ptrdiff_t>(y) * p.bytesPerLine,
+                                       p.pixels + static_cast<std::ptrdiff_t>(y + 1) * p.bytesPerLine};
         for (int r = 0; r < 2; ++r) {
             auto* luma = &out.y[static_cast<std::size_t>((y + r) * w)];
             const auto* in = rows[r];
-            for (int x = 0; x < w; ++x) luma[x] = static_cast<std::uint8_t>((47 * in[4 * x + 2] + 157 * in[4 * x + 1] + 16 * in[4 * x] + 4224) >> 8);
+            for (int x = 0; x < w; ++x)
+                luma[x] =
+                    static_cast<std::uint8_t>((47 * in[4 * x + 2] + 157 * in[4 * x + 1] + 16 * in[4 * x] + 4224) >> 8);
         }
         auto* u = &out.u[static_cast<std::size_t>(y / 2 * half)];
         auto* v = &out.v[static_cast<std::size_t>(y / 2 * half)];
         for (int x = 0; x < half; ++x) {
             const auto *a = rows[0] + 8 * x, *b = rows[1] + 8 * x;
-            const int blue = (a[0] + a[4] + b[0] + b[4] + 2) >> 2, green = (a[1] + a[5] + b[1] + b[5] + 2) >> 2, red = (a[2] + a[6] + b[2] + b[6] + 2) >> 2;
+            const int blue = (a[0] + a[4] + b[0] + b[4] + 2) >> 2, green = (a[1] + a[5] + b[1] + b[5] + 2) >> 2,
+                      red = (a[2] + a[6] + b[2] + b[6] + 2) >> 2;
             u[x] = static_cast<std::uint8_t>((-26 * red - 86 * green + 112 * blue + 32896) >> 8);
             v[x] = static_cast<std::uint8_t>((112 * red - 102 * green - 10 * blue + 32896) >> 8);
         }
@@ -112,13 +123,16 @@ YuvFrame fromBgra(const BgraView& p) {
 void blend(YuvFrame& frame, const BgraView& overlay, std::span<const PixelRect> rects) {
     for (const auto& r : rects) {
         const int x0 = std::max(0, r.x) & ~1, y0 = std::max(0, r.y) & ~1;
-        const int x1 = std::min({r.x + r.width, frame.width, overlay.width}), y1 = std::min({r.y + r.height, frame.height, overlay.height});
+        const int x1 = std::min({r.x + r.width, frame.width, overlay.width}),
+                  y1 = std::min({r.y + r.height, frame.height, overlay.height});
         for (int y = y0; y < y1; y += 2)
             for (int x = x0; x < x1; x += 2) {
                 int alphaSum = 0, redSum = 0, greenSum = 0, blueSum = 0;
                 for (int k = 0; k < 4; ++k) {
-                    const int px = std::min(x + (k & 1), frame.width - 1), py = std::min(y + (k >> 1), frame.height - 1);
-                    const std::uint8_t* p = overlay.pixels + static_cast<std::ptrdiff_t>(py) * overlay.bytesPerLine + px * 4;
+                    const int px = std::min(x + (k & 1), frame.width - 1),
+                              py = std::min(y + (k >> 1), frame.height - 1);
+                    const std::uint8_t* p =
+                        overlay.pixels + static_cast<std::ptrdiff_t>(py) * overlay.bytesPerLine + px * 4;
                     if (p[3] == 0) continue;
                     alphaSum += p[3], redSum += p[2], greenSum += p[1], blueSum += p[0];
                     auto& luma = frame.y[static_cast<std::size_t>(py * frame.width + px)];

@@ -13,12 +13,16 @@ namespace {
 Result<ff::Resampler> resamplerFor(const AVFrame& f, int rate) {
     AVChannelLayout mono{}, from{};
     av_channel_layout_default(&mono, 1);
-    if (f.ch_layout.nb_channels > 0 && f.ch_layout.order != AV_CHANNEL_ORDER_UNSPEC) av_channel_layout_copy(&from, &f.ch_layout);
-    else av_channel_layout_default(&from, std::max(1, f.ch_layout.nb_channels));
+    if (f.ch_layout.nb_channels > 0 && f.ch_layout.order != AV_CHANNEL_ORDER_UNSPEC)
+        av_channel_layout_copy(&from, &f.ch_layout);
+    else
+        av_channel_layout_default(&from, std::max(1, f.ch_layout.nb_channels));
     SwrContext* raw = nullptr;
-    swr_alloc_set_opts2(&raw, &mono, AV_SAMPLE_FMT_FLT, rate, &from, static_cast<AVSampleFormat>(f.format), f.sample_rate, 0, nullptr);
+    swr_alloc_set_opts2(&raw, &mono, AV_SAMPLE_FMT_FLT, rate, &from, static_cast<AVSampleFormat>(f.format),
+                        f.sample_rate, 0, nullptr);
     ff::Resampler resampler(raw);
-    if (!raw || swr_init(raw) < 0) return Error{"media.no-decoder", "the sound cannot be converted", "", "PCM, AAC, Opus or another known form"};
+    if (!raw || swr_init(raw) < 0)
+        return Error{"media.no-decoder", "the sound cannot be converted", "", "PCM, AAC, Opus or another known form"};
     return resampler;
 }
 
@@ -28,7 +32,8 @@ void append(SwrContext& resampler, const AVFrame* f, Sound& out) {
     const auto old = out.samples.size();
     out.samples.resize(old + static_cast<std::size_t>(room));
     auto* to = reinterpret_cast<std::uint8_t*>(out.samples.data() + old);
-    const int n = swr_convert(&resampler, &to, room, f ? const_cast<const std::uint8_t**>(f->extended_data) : nullptr, f ? f->nb_samples : 0);
+    const int n = swr_convert(&resampler, &to, room, f ? const_cast<const std::uint8_t**>(f->extended_data) : nullptr,
+                              f ? f->nb_samples : 0);
     out.samples.resize(old + static_cast<std::size_t>(std::max(0, n)));
 }
 
@@ -60,14 +65,16 @@ Result<Sound> readSound(const std::filesystem::path& path, int rate) {
                 auto made = resamplerFor(*frame, rate);
                 if (!made) return made.error();
                 resampler = std::move(*made);
-                if (frame->best_effort_timestamp != AV_NOPTS_VALUE) out.startS = static_cast<double>(frame->best_effort_timestamp) * base;
+                if (frame->best_effort_timestamp != AV_NOPTS_VALUE)
+                    out.startS = static_cast<double>(frame->best_effort_timestamp) * base;
             }
             append(*resampler, frame.get(), out);
             av_frame_unref(frame.get());
         }
     }
     if (resampler) append(*resampler, nullptr, out);
-    if (out.samples.empty()) return Error{"media.no-sound", "has a sound track without a single sample", path.string(), "a whole file"};
+    if (out.samples.empty())
+        return Error{"media.no-sound", "has a sound track without a single sample", path.string(), "a whole file"};
     return out;
 }
 

@@ -7,7 +7,8 @@
 
 namespace hl {
 
-/// The whole first sound track, mixed to one channel. Errors: file.missing, media.unreadable, media.no-sound, media.no-decoder.
+/// The whole first sound track, mixed to one channel. Errors: file.missing, media.unreadable, media.no-sound,
+/// media.no-decoder.
 Result<Sound> readSound(const std::filesystem::path& path, int rate);
 
 /// 16 bit mono RIFF/WAVE bytes.

@@ -22,7 +22,9 @@ struct VideoReader::Parts {
     bool draining = false;
     std::string path;
 
-    double toSeconds(std::int64_t pts) const { return static_cast<double>(pts) * av_q2d(input->streams[stream]->time_base); }
+    double toSeconds(std::int64_t pts) const {
+        return static_cast<double>(pts) * av_q2d(input->streams[stream]->time_base);
+    }
     std::optional<YuvFrame> decode();
     void seekBefore(double t);
 };
@@ -30,7 +32,8 @@ struct VideoReader::Parts {
 namespace {
 
 int quarterTurnsOf(const AVStream& stream) {
-    const auto* matrix = reinterpret_cast<const std::int32_t*>(av_stream_get_side_data(&stream, AV_PKT_DATA_DISPLAYMATRIX, nullptr));
+    const auto* matrix =
+        reinterpret_cast<const std::int32_t*>(av_stream_get_side_data(&stream, AV_PKT_DATA_DISPLAYMATRIX, nullptr));
     if (!matrix) return 0;
     const double turns = -av_display_rotation_get(matrix) / 90.0;
     return std::isnan(turns) ? 0 : (static_cast<int>(std::lround(turns)) % 4 + 4) % 4;
@@ -66,7 +69,9 @@ Result<VideoReader> VideoReader::open(const std::filesystem::path& path, int thr
     info.hasSound = av_find_best_stream(parts->input.get(), AVMEDIA_TYPE_AUDIO, -1, -1, nullptr, 0) >= 0;
     info.codec = avcodec_get_name(stream->codecpar->codec_id);
     parts->ahead = parts->decode();
-    if (!parts->ahead) return Error{"media.no-frames", "has a video stream without a single frame that decodes", parts->path, "a whole video file"};
+    if (!parts->ahead)
+        return Error{"media.no-frames", "has a video stream without a single frame that decodes", parts->path,
+                     "a whole video file"};
     return VideoReader(std::move(parts));
 }
 
@@ -96,7 +101,8 @@ std::optional<YuvFrame> VideoReader::Parts::decode() {
 
 void VideoReader::Parts::seekBefore(double t) {
     const auto target = static_cast<std::int64_t>(std::floor(t / av_q2d(input->streams[stream]->time_base)));
-    if (av_seek_frame(input.get(), stream, target, AVSEEK_FLAG_BACKWARD) < 0) av_seek_frame(input.get(), stream, 0, AVSEEK_FLAG_BACKWARD);
+    if (av_seek_frame(input.get(), stream, target, AVSEEK_FLAG_BACKWARD) < 0)
+        av_seek_frame(input.get(), stream, 0, AVSEEK_FLAG_BACKWARD);
     avcodec_flush_buffers(codec.get());
     draining = false;
     ahead.reset();
@@ -120,7 +126,8 @@ std::optional<YuvFrame> VideoReader::frameAt(FootageTime t) {
     if (want < from || !p.ahead || want > timeOf(p.ahead) + kNear) {
         const bool pastEnd = !p.ahead && p.shown && want >= from;
         if (!pastEnd) {
-            for (double back = 0;; back = back * 2 + 0.5) { // some containers seek late; go further back until early enough
+            for (double back = 0;;
+                 back = back * 2 + 0.5) { // some containers seek late; go further back until early enough
                 p.seekBefore(std::max(0.0, want - back));
                 p.ahead = p.decode();
                 if ((p.ahead && timeOf(p.ahead) <= want) || back > want) break;

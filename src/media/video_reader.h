@@ -21,7 +21,8 @@ struct VideoInfo {
 /// One decoder walking forward through one file. Not thread-safe; give each thread its own.
 class VideoReader {
   public:
-    /// `threads` 0 lets the decoder choose. Errors: file.missing, media.unreadable, media.no-video, media.no-decoder, media.no-frames.
+    /// `threads` 0 lets the decoder choose. Errors: file.missing, media.unreadable, media.no-video, media.no-decoder,
+    /// media.no-frames.
     static Result<VideoReader> open(const std::filesystem::path& path, int threads = 0);
     VideoReader(VideoReader&&) noexcept;
     VideoReader& operator=(VideoReader&&) noexcept;
@@ -32,7 +33,8 @@ class VideoReader {
     std::optional<YuvFrame> next();
     /// The frame on screen at `t`: the last one whose presentation time is not after it (the first for earlier times).
     std::optional<YuvFrame> frameAt(FootageTime t);
-    /// Presentation times of all frames, ascending, read from the packets without decoding; start at the file's own zero.
+    /// Presentation times of all frames, ascending, read from the packets without decoding; start at the file's own
+    /// zero.
     const std::vector<double>& frameTimes();
     int damagedPackets() const;
 

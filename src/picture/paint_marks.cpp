@@ -4,8 +4,8 @@
 #include "picture/paint_scene.h"
 #include "picture/tokens.h"
 
-#include <QPainterPath>
 #include <algorithm>
+#include <QPainterPath>
 
 namespace hl {
 namespace {
@@ -123,12 +123,15 @@ QRectF freePlace(QPointF anchor, QSizeF size, const std::vector<QRectF>& taken) 
     constexpr double kTop = 84, kBottom = 440;
     const double width = size.width();
     QRectF best;
-    for (const QPointF way : {QPointF(30, -70), QPointF(-30 - width, -70), QPointF(30, -120), QPointF(-30 - width, -120), QPointF(40, 24), QPointF(-40 - width, 24), QPointF(-width / 2, -170)}) {
+    for (const QPointF way :
+         {QPointF(30, -70), QPointF(-30 - width, -70), QPointF(30, -120), QPointF(-30 - width, -120), QPointF(40, 24),
+          QPointF(-40 - width, 24), QPointF(-width / 2, -170)}) {
         QRectF box(anchor + way, size);
         box.moveLeft(std::clamp(box.left(), 16.0, kFrame.width() - width - 16));
         box.moveTop(std::clamp(box.top(), kTop, kBottom));
         if (best.isNull()) best = box;
-        const bool free = std::none_of(taken.begin(), taken.end(), [&](const QRectF& t) { return t.adjusted(-6, -4, 6, 4).intersects(box); });
+        const bool free = std::none_of(taken.begin(), taken.end(),
+                                       [&](const QRectF& t) { return t.adjusted(-6, -4, 6, 4).intersects(box); });
         if (free) return box;
     }
     return best;
@@ -176,7 +179,8 @@ void paintMarks(QPainter& p, const std::vector<MarkOnScreen>& marks, double labe
         const auto box = freePlace(anchor, QSizeF(width, kLabelHeight * labelScale), taken);
         taken.push_back(box);
         p.setPen(QPen(QColor(colourOf(m->kind)), 1.5));
-        p.drawLine(anchor, QPointF(std::clamp(anchor.x(), box.left() + 8, box.right() - 8), anchor.y() < box.top() ? box.top() : box.bottom()));
+        p.drawLine(anchor, QPointF(std::clamp(anchor.x(), box.left() + 8, box.right() - 8),
+                                   anchor.y() < box.top() ? box.top() : box.bottom()));
         p.setPen(Qt::NoPen);
         p.setBrush(QColor(18, 35, 31, 225));
         p.drawRoundedRect(box, look::kRadiusPicture, look::kRadiusPicture);

@@ -4,10 +4,10 @@
 #include "picture/paint_marks.h"
 #include "picture/tokens.h"
 
+#include <cmath>
 #include <QCoreApplication>
 #include <QPainterPath>
 #include <QTextLayout>
-#include <cmath>
 
 namespace hl {
 namespace {
@@ -36,8 +36,11 @@ QRectF paintTag(QPainter& p, const SceneAt& s) {
     auto pace = rateText(s.rate);
     if (s.section == SectionKind::Run) pace = tr("again, at full speed");
     const QFont big = look::text(30, look::Weight::Heavy), small = look::text(23, look::Weight::Strong);
-    const double wNumber = QFontMetricsF(big).horizontalAdvance(number), wName = QFontMetricsF(big).horizontalAdvance(name), wPace = QFontMetricsF(small).horizontalAdvance(pace);
-    const QRectF box(28, 24, 20 + wNumber + (name.isEmpty() ? 0 : 12 + wName) + (pace.isEmpty() ? 0 : 22 + wPace) + 20, 52);
+    const double wNumber = QFontMetricsF(big).horizontalAdvance(number),
+                 wName = QFontMetricsF(big).horizontalAdvance(name),
+                 wPace = QFontMetricsF(small).horizontalAdvance(pace);
+    const QRectF box(28, 24, 20 + wNumber + (name.isEmpty() ? 0 : 12 + wName) + (pace.isEmpty() ? 0 : 22 + wPace) + 20,
+                     52);
     plate(p, box);
     double x = box.left() + 20;
     p.setFont(big);
@@ -71,12 +74,17 @@ QRectF paintInputs(QPainter& p, const SceneAt& s) {
     const QRectF strip(box.left() + 200, box.top() + 12, box.width() - 216, 54);
     paintStrip(p, strip, s.strip);
     p.setFont(look::text(21));
-    const auto percent = [](const std::optional<double>& v) { return v ? QString::number(std::lround(*v * 100)) + QStringLiteral(" %") : QString(); };
+    const auto percent = [](const std::optional<double>& v) {
+        return v ? QString::number(std::lround(*v * 100)) + QStringLiteral(" %") : QString();
+    };
     const QRectF below(strip.left(), strip.bottom() + 2, strip.width(), 34);
     p.setPen(QColor(look::kBrake));
-    if (s.live.brake) p.drawText(below, Qt::AlignVCenter | Qt::AlignLeft, tr("brake") + QLatin1Char(' ') + percent(s.live.brake));
+    if (s.live.brake)
+        p.drawText(below, Qt::AlignVCenter | Qt::AlignLeft, tr("brake") + QLatin1Char(' ') + percent(s.live.brake));
     p.setPen(QColor(look::kPower));
-    if (s.live.throttle) p.drawText(below.adjusted(160, 0, 0, 0), Qt::AlignVCenter | Qt::AlignLeft, tr("power") + QLatin1Char(' ') + percent(s.live.throttle));
+    if (s.live.throttle)
+        p.drawText(below.adjusted(160, 0, 0, 0), Qt::AlignVCenter | Qt::AlignLeft,
+                   tr("power") + QLatin1Char(' ') + percent(s.live.throttle));
     p.setPen(QColor(look::kReed));
     p.drawText(below, Qt::AlignVCenter | Qt::AlignRight, QString::number(std::lround(s.atM)) + QStringLiteral(" m"));
     return box;
@@ -140,7 +148,8 @@ QRectF paintCard(QPainter& p, const SceneAt& s) {
     p.fillRect(QRectF(64, 504, 6, 82), QColor(look::kLamp));
     p.setFont(look::text(44, look::Weight::Heavy));
     p.setPen(QColor(look::kMist));
-    p.drawText(QRectF(92, 494, 1120, 60), Qt::AlignVCenter, QFontMetricsF(p.font()).elidedText(QString::fromStdString(s.cardTitle), Qt::ElideRight, 1120));
+    p.drawText(QRectF(92, 494, 1120, 60), Qt::AlignVCenter,
+               QFontMetricsF(p.font()).elidedText(QString::fromStdString(s.cardTitle), Qt::ElideRight, 1120));
     p.setFont(look::text(26));
     p.setPen(QColor(look::kReed));
     p.drawText(QRectF(92, 556, 1120, 36), Qt::AlignVCenter, QString::fromStdString(s.cardText));
@@ -152,7 +161,8 @@ QRectF paintCard(QPainter& p, const SceneAt& s) {
 std::vector<QRect> paintScene(QPainter& p, const SceneAt& s) {
     p.setRenderHint(QPainter::Antialiasing);
     std::vector<QRectF> touched;
-    if (s.card) touched.push_back(paintCard(p, s));
+    if (s.card)
+        touched.push_back(paintCard(p, s));
     else {
         paintMarks(p, s.marks, s.labelScale, touched);
         if (s.panels) {

@@ -12,13 +12,15 @@ QPolygonF filled(const QRectF& box, const InputStrip& s, const std::vector<doubl
     QPolygonF shape;
     const auto x = [&](double m) { return box.left() + (m - s.fromM) / (s.toM - s.fromM) * box.width(); };
     shape << box.bottomLeft();
-    for (std::size_t i = 0; i < value.size(); ++i) shape << QPointF(x(s.atM[i]), box.bottom() - value[i] * (box.height() - 3));
+    for (std::size_t i = 0; i < value.size(); ++i)
+        shape << QPointF(x(s.atM[i]), box.bottom() - value[i] * (box.height() - 3));
     shape << box.bottomRight();
     return shape;
 }
 
 QBrush patterned(QRgb colour, void (*draw)(QPainter&)) {
-    QImage tile(8, 8, QImage::Format_ARGB32_Premultiplied); // no pixmap: rendering paints outside the interface's thread
+    QImage tile(8, 8,
+                QImage::Format_ARGB32_Premultiplied); // no pixmap: rendering paints outside the interface's thread
     QColor ground(colour);
     ground.setAlpha(90);
     tile.fill(ground);

@@ -26,7 +26,8 @@ std::string resource(const char* name) {
 
 std::string minutes(double s, int decimals) {
     char text[32];
-    std::snprintf(text, sizeof text, "%d:%0*.*f", static_cast<int>(s / 60), decimals ? 3 + decimals : 2, decimals, s - 60 * std::floor(s / 60));
+    std::snprintf(text, sizeof text, "%d:%0*.*f", static_cast<int>(s / 60), decimals ? 3 + decimals : 2, decimals,
+                  s - 60 * std::floor(s / 60));
     return text;
 }
 
@@ -70,7 +71,8 @@ data rowsOf(const GuideCorner& c, const CornerFacts& f) {
 }
 
 const char* consequenceText(int rating) {
-    static constexpr const char* texts[] = {"", "room to run off", "a trip over grass or gravel, damage likely", "a wall, water or another track: leave a margin every lap"};
+    static constexpr const char* texts[] = {"", "room to run off", "a trip over grass or gravel, damage likely",
+                                            "a wall, water or another track: leave a margin every lap"};
     return texts[std::clamp(rating, 0, 3)];
 }
 
@@ -82,23 +84,41 @@ double startOf(const Cut& cut, int corner) {
 
 std::string styled() {
     auto css = resource("page.css");
-    const std::pair<const char*, QRgb> colours[] = {{"@marsh900", look::kMarsh900}, {"@marsh800", look::kMarsh800}, {"@marsh700", look::kMarsh700}, {"@reed", look::kReed}, {"@mist", look::kMist}, {"@paper", look::kPaper}, {"@shade", look::kPaperShade}, {"@rule", look::kRule}, {"@ink", look::kInk}, {"@quiet", look::kInkQuiet}, {"@lampink", look::kLampInk}, {"@lamppaper", look::kLampPaper}, {"@lamp", look::kLamp}, {"@kerb", look::kKerb}, {"@wrong", look::kWrong}};
+    const std::pair<const char*, QRgb> colours[] = {
+        {"@marsh900", look::kMarsh900}, {"@marsh800", look::kMarsh800}, {"@marsh700", look::kMarsh700},
+        {"@reed", look::kReed},         {"@mist", look::kMist},         {"@paper", look::kPaper},
+        {"@shade", look::kPaperShade},  {"@rule", look::kRule},         {"@ink", look::kInk},
+        {"@quiet", look::kInkQuiet},    {"@lampink", look::kLampInk},   {"@lamppaper", look::kLampPaper},
+        {"@lamp", look::kLamp},         {"@kerb", look::kKerb},         {"@wrong", look::kWrong}};
     for (const auto& [word, colour] : colours) {
         const auto value = QColor(colour).name().toStdString();
-        for (auto at = css.find(std::string(word) + ";"); at != std::string::npos; at = css.find(std::string(word) + ";")) css.replace(at, std::strlen(word), value);
+        for (auto at = css.find(std::string(word) + ";"); at != std::string::npos;
+             at = css.find(std::string(word) + ";"))
+            css.replace(at, std::strlen(word), value);
     }
     return css;
 }
 
 std::string description(const Guide& g, const LapTrace& trace) {
-    return "Corner by corner round " + (g.scene.track.empty() ? std::string("the circuit") : g.scene.track) + (g.scene.car.empty() ? "" : " in the " + g.scene.car) + ": braking points, gears, lines and look-fors for " +
+    return "Corner by corner round " + (g.scene.track.empty() ? std::string("the circuit") : g.scene.track) +
+           (g.scene.car.empty() ? "" : " in the " + g.scene.car) + ": braking points, gears, lines and look-fors for " +
            std::to_string(g.corners.size()) + " corners, from a lap of " + minutes(trace.lap.time.count(), 3) + ".";
 }
 
 json structured(const Guide& g, const Cut& cut, const LapTrace& trace) {
     json parts = json::array();
-    for (const auto& c : chaptersOf(g, cut)) parts.push_back({{"@type", "Clip"}, {"name", c.title}, {"startOffset", std::lround(c.startS)}, {"endOffset", std::lround(c.endS)}});
-    return {{"@context", "https://schema.org"}, {"@type", "VideoObject"}, {"name", g.scene.title}, {"description", description(g, trace)}, {"contentUrl", "guide.mp4"}, {"duration", "PT" + std::to_string(std::lround(cut.lengthS)) + "S"}, {"hasPart", parts}};
+    for (const auto& c : chaptersOf(g, cut))
+        parts.push_back({{"@type", "Clip"},
+                         {"name", c.title},
+                         {"startOffset", std::lround(c.startS)},
+                         {"endOffset", std::lround(c.endS)}});
+    return {{"@context", "https://schema.org"},
+            {"@type", "VideoObject"},
+            {"name", g.scene.title},
+            {"description", description(g, trace)},
+            {"contentUrl", "guide.mp4"},
+            {"duration", "PT" + std::to_string(std::lround(cut.lengthS)) + "S"},
+            {"hasPart", parts}};
 }
 
 } // namespace
@@ -117,7 +137,9 @@ std::string stillName(int corner) {
 std::string mapSvg(const Guide& g, const Cut& cut, const Track* road) {
     if (!road) return "<p>No map: the log has no positions.</p>";
     double x0 = 1e9, x1 = -1e9, y0 = 1e9, y1 = -1e9;
-    for (std::size_t i = 0; i < road->s.size(); ++i) x0 = std::min(x0, road->x[i]), x1 = std::max(x1, road->x[i]), y0 = std::min(y0, road->y[i]), y1 = std::max(y1, road->y[i]);
+    for (std::size_t i = 0; i < road->s.size(); ++i)
+        x0 = std::min(x0, road->x[i]), x1 = std::max(x1, road->x[i]), y0 = std::min(y0, road->y[i]),
+        y1 = std::max(y1, road->y[i]);
     constexpr double kWide = 480, kMargin = 44;
     const double scale = (kWide - 2 * kMargin) / std::max({x1 - x0, y1 - y0, 1.0});
     const double high = (y1 - y0) * scale + 2 * kMargin, wide = (x1 - x0) * scale + 2 * kMargin;
@@ -130,20 +152,27 @@ std::string mapSvg(const Guide& g, const Cut& cut, const Track* road) {
         path += text;
     }
     if (road->closed) path += " Z";
-    std::snprintf(text, sizeof text, "<svg viewBox=\"0 0 %.0f %.0f\" role=\"group\" aria-label=\"Map of the circuit\">", wide, high);
+    std::snprintf(text, sizeof text, "<svg viewBox=\"0 0 %.0f %.0f\" role=\"group\" aria-label=\"Map of the circuit\">",
+                  wide, high);
     std::string svg = text;
     svg += "<path class=\"road\" d=\"" + path + "\"/><path class=\"line\" d=\"" + path + "\"/>";
     const auto a = onRoad(*road, 0, 14 / scale, 0), b = onRoad(*road, 0, -14 / scale, 0);
     const auto pa = place(a.x, a.y), pb = place(b.x, b.y);
-    std::snprintf(text, sizeof text, "<line class=\"start\" x1=\"%.1f\" y1=\"%.1f\" x2=\"%.1f\" y2=\"%.1f\"/>", pa.x, pa.y, pb.x, pb.y);
+    std::snprintf(text, sizeof text, "<line class=\"start\" x1=\"%.1f\" y1=\"%.1f\" x2=\"%.1f\" y2=\"%.1f\"/>", pa.x,
+                  pa.y, pb.x, pb.y);
     svg += text;
     for (const auto& c : g.corners) {
         const double out = c.side == Side::Left ? -1 : 1; // numbers stand on the outside
         const auto p = onRoad(*road, c.apexM, out * 24 / scale, 0);
         const auto q = place(p.x, p.y);
-        std::snprintf(text, sizeof text, "<a href=\"#corner-%d\" data-corner=\"%d\" data-start=\"%.3f\" aria-label=\"Corner %d\">", c.number, c.number, startOf(cut, c.number), c.number);
+        std::snprintf(text, sizeof text,
+                      "<a href=\"#corner-%d\" data-corner=\"%d\" data-start=\"%.3f\" aria-label=\"Corner %d\">",
+                      c.number, c.number, startOf(cut, c.number), c.number);
         svg += text;
-        std::snprintf(text, sizeof text, "<circle class=\"dot\" cx=\"%.1f\" cy=\"%.1f\" r=\"14\"/><text x=\"%.1f\" y=\"%.1f\">%d</text></a>", q.x, q.y, q.x, q.y + 1, c.number);
+        std::snprintf(
+            text, sizeof text,
+            "<circle class=\"dot\" cx=\"%.1f\" cy=\"%.1f\" r=\"14\"/><text x=\"%.1f\" y=\"%.1f\">%d</text></a>", q.x,
+            q.y, q.x, q.y + 1, c.number);
         svg += text;
     }
     return svg + "</svg>";
@@ -152,15 +181,22 @@ std::string mapSvg(const Guide& g, const Cut& cut, const Track* road) {
 std::string factsJson(const Guide& g, const std::vector<CornerFacts>& facts) {
     json corners = json::array();
     for (std::size_t i = 0; i < g.corners.size() && i < facts.size(); ++i)
-        corners.push_back({{"number", g.corners[i].number}, {"name", g.corners[i].name}, {"turn_in_m", g.corners[i].turnInM}, {"apex_m", g.corners[i].apexM}, {"facts", factsToJson(facts[i])}});
-    return json{{"track", g.scene.track}, {"car", g.scene.car}, {"lap", g.sources.lap}, {"corners", corners}}.dump(1) + "\n";
+        corners.push_back({{"number", g.corners[i].number},
+                           {"name", g.corners[i].name},
+                           {"turn_in_m", g.corners[i].turnInM},
+                           {"apex_m", g.corners[i].apexM},
+                           {"facts", factsToJson(facts[i])}});
+    return json{{"track", g.scene.track}, {"car", g.scene.car}, {"lap", g.sources.lap}, {"corners", corners}}.dump(1) +
+           "\n";
 }
 
-PageFiles makePage(const Guide& g, const Cut& cut, const std::vector<CornerFacts>& facts, const LapTrace& trace, const Track* road) {
+PageFiles makePage(const Guide& g, const Cut& cut, const std::vector<CornerFacts>& facts, const LapTrace& trace,
+                   const Track* road) {
     data page;
     page.set("title", g.scene.title);
     page.set("channel", g.scene.channel);
-    for (const auto& [name, value] : {std::pair("car", g.scene.car), std::pair("series", g.scene.series), std::pair("conditions", g.scene.conditions)})
+    for (const auto& [name, value] : {std::pair("car", g.scene.car), std::pair("series", g.scene.series),
+                                      std::pair("conditions", g.scene.conditions)})
         if (!value.empty()) page.set(name, value);
     page.set("laptime", minutes(trace.lap.time.count(), 3));
     page.set("length", minutes(cut.lengthS, 0));
@@ -189,7 +225,8 @@ PageFiles makePage(const Guide& g, const Cut& cut, const std::vector<CornerFacts
     }
     page.set("corners", corners);
     json chapters = json::array(), captions = json::array();
-    for (const auto& c : chaptersOf(g, cut)) chapters.push_back({{"start", c.startS}, {"end", c.endS}, {"corner", c.corner}, {"title", c.title}});
+    for (const auto& c : chaptersOf(g, cut))
+        chapters.push_back({{"start", c.startS}, {"end", c.endS}, {"corner", c.corner}, {"title", c.title}});
     for (const auto& c : captionsOf(cut)) captions.push_back({{"start", c.startS}, {"end", c.endS}, {"text", c.text}});
     page.set("data", inScript({{"chapters", chapters}, {"captions", captions}}));
     mustache form(resource("index.mustache"));

@@ -11,8 +11,10 @@ struct PageFiles {
     std::string html, css, script, factsJson;
 };
 
-/// `laptimeS` of the shown lap. The video is expected as guide.mp4, clips as clips/corner-NN.mp4, stills as clips/corner-NN.jpg.
-PageFiles makePage(const Guide& guide, const Cut& cut, const std::vector<CornerFacts>& facts, const LapTrace& trace, const Track* road);
+/// `laptimeS` of the shown lap. The video is expected as guide.mp4, clips as clips/corner-NN.mp4, stills as
+/// clips/corner-NN.jpg.
+PageFiles makePage(const Guide& guide, const Cut& cut, const std::vector<CornerFacts>& facts, const LapTrace& trace,
+                   const Track* road);
 
 std::string clipName(int corner);
 std::string stillName(int corner);

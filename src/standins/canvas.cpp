@@ -36,9 +36,13 @@ NoiseTexture::NoiseTexture(int sizeLog2, int octaves, std::uint32_t seed) : size
         for (int y = 0; y < n; ++y)
             for (int x = 0; x < n; ++x) {
                 const int cx = x / cell, cy = y / cell;
-                const float fx = static_cast<float>(x % cell) / static_cast<float>(cell), fy = static_cast<float>(y % cell) / static_cast<float>(cell);
-                const auto c = [&](int i, int j) { return coarse[static_cast<std::size_t>(((j + m) % m) * m + (i + m) % m)]; };
-                const float top = c(cx, cy) + (c(cx + 1, cy) - c(cx, cy)) * fx, low = c(cx, cy + 1) + (c(cx + 1, cy + 1) - c(cx, cy + 1)) * fx;
+                const float fx = static_cast<float>(x % cell) / static_cast<float>(cell),
+                            fy = static_cast<float>(y % cell) / static_cast<float>(cell);
+                const auto c = [&](int i, int j) {
+                    return coarse[static_cast<std::size_t>(((j + m) % m) * m + (i + m) % m)];
+                };
+                const float top = c(cx, cy) + (c(cx + 1, cy) - c(cx, cy)) * fx,
+                            low = c(cx, cy + 1) + (c(cx + 1, cy + 1) - c(cx, cy + 1)) * fx;
                 base[static_cast<std::size_t>(y * n + x)] += share * (top + (low - top) * fy);
             }
     }
@@ -72,7 +76,8 @@ std::array<double, 3> Canvas::toCamera(double x, double y, double z) const {
 
 void Canvas::polygon(const Vertex* corners, int count, const NoiseTexture* texture, float grain) {
     Clipped in[12], out[12];
-    for (int i = 0; i < count; ++i) in[i] = {toCamera(corners[i].x, corners[i].y, corners[i].z), corners[i].colour, corners[i].u, corners[i].v};
+    for (int i = 0; i < count; ++i)
+        in[i] = {toCamera(corners[i].x, corners[i].y, corners[i].z), corners[i].colour, corners[i].u, corners[i].v};
     int n = 0;
     for (int i = 0; i < count; ++i) {
         const auto &a = in[i], &b = in[(i + 1) % count];
@@ -93,8 +98,14 @@ void Canvas::polygon(const Vertex* corners, int count, const NoiseTexture* textu
         const double inv = 1 / out[i].p[2];
         depth += out[i].p[2] / n;
         const auto fi = static_cast<float>(inv);
-        pts[i] = {static_cast<float>(width / 2.0 + view_.focal * out[i].p[0] * inv), static_cast<float>(height / 2.0 + view_.focal * out[i].p[1] * inv), fi,
-                  out[i].c.r, out[i].c.g, out[i].c.b, out[i].u * fi, out[i].v * fi};
+        pts[i] = {static_cast<float>(width / 2.0 + view_.focal * out[i].p[0] * inv),
+                  static_cast<float>(height / 2.0 + view_.focal * out[i].p[1] * inv),
+                  fi,
+                  out[i].c.r,
+                  out[i].c.g,
+                  out[i].c.b,
+                  out[i].u * fi,
+                  out[i].v * fi};
     }
     // Ground seen at a low angle: one pixel covers depth^2 / (focal * eye height) metres; a texel is 6 cm.
     const double footprint = depth * depth / (view_.focal * 1.2) / 0.06;
@@ -117,7 +128,8 @@ void Canvas::triangle(const Point& a, const Point& b, const Point& c, const Nois
         const float dx = (u * (c.y - a.y) - v * (b.y - a.y)) / area, dy = (v * (b.x - a.x) - u * (c.x - a.x)) / area;
         return std::array<float, 3>{a.*m - dx * a.x - dy * a.y, dx, dy};
     };
-    const auto R = plane(&Point::r), G = plane(&Point::g), B = plane(&Point::b), I = plane(&Point::inv), U = plane(&Point::u), V = plane(&Point::v);
+    const auto R = plane(&Point::r), G = plane(&Point::g), B = plane(&Point::b), I = plane(&Point::inv),
+               U = plane(&Point::u), V = plane(&Point::v);
     for (int y = y0; y <= y1; ++y) {
         const float fy = static_cast<float>(y) + 0.5f;
         float left = 1e9f, right = -1e9f;
@@ -127,7 +139,8 @@ void Canvas::triangle(const Point& a, const Point& b, const Point& c, const Nois
             const float x = s.x + (fy - s.y) / (t.y - s.y) * (t.x - s.x);
             left = std::min(left, x), right = std::max(right, x);
         }
-        const int x0 = std::max(0, static_cast<int>(std::ceil(left - 0.5f))), x1 = std::min(width - 1, static_cast<int>(std::ceil(right - 0.5f)) - 1);
+        const int x0 = std::max(0, static_cast<int>(std::ceil(left - 0.5f))),
+                  x1 = std::min(width - 1, static_cast<int>(std::ceil(right - 0.5f)) - 1);
         auto* out = &pixels[static_cast<std::size_t>(y * width + x0) * 4];
         const float fx = static_cast<float>(x0) + 0.5f;
         float r = R[0] + R[1] * fx + R[2] * fy, g = G[0] + G[1] * fx + G[2] * fy, bl = B[0] + B[1] * fx + B[2] * fy;
@@ -140,11 +153,13 @@ void Canvas::triangle(const Point& a, const Point& b, const Point& c, const Nois
             if (texture) {
                 const float w = 1 / inv, we = 1 / std::max(inv + I[1] * static_cast<float>(n), 1e-6f);
                 tu = u * w, tv = v * w;
-                du = ((u + U[1] * static_cast<float>(n)) * we - tu) / static_cast<float>(n), dv = ((v + V[1] * static_cast<float>(n)) * we - tv) / static_cast<float>(n);
+                du = ((u + U[1] * static_cast<float>(n)) * we - tu) / static_cast<float>(n),
+                dv = ((v + V[1] * static_cast<float>(n)) * we - tv) / static_cast<float>(n);
             }
             float light[kRun] = {1, 1, 1, 1, 1, 1, 1, 1};
             if (texture && level == 0)
-                for (int i = 0; i < n; ++i) light[i] += grain * texture->fine(tu + du * static_cast<float>(i), tv + dv * static_cast<float>(i));
+                for (int i = 0; i < n; ++i)
+                    light[i] += grain * texture->fine(tu + du * static_cast<float>(i), tv + dv * static_cast<float>(i));
             else if (texture)
                 texture->row(tu, tv, du, dv, level, grain, light, n);
             for (int i = 0; i < n; ++i, out += 4) {

@@ -10,7 +10,9 @@ namespace hl::standin {
 struct Colour {
     float r = 0, g = 0, b = 0; // 0..255
 };
-inline Colour mix(Colour a, Colour b, float f) { return {a.r + (b.r - a.r) * f, a.g + (b.g - a.g) * f, a.b + (b.b - a.b) * f}; }
+inline Colour mix(Colour a, Colour b, float f) {
+    return {a.r + (b.r - a.r) * f, a.g + (b.g - a.g) * f, a.b + (b.b - a.b) * f};
+}
 inline Colour times(Colour c, float k) { return {c.r * k, c.g * k, c.b * k}; }
 
 /// Grey noise in a pyramid of halved sizes, so that far road does not shimmer.
@@ -35,15 +37,19 @@ class NoiseTexture {
         auto x = static_cast<std::int64_t>(u * scale), y = static_cast<std::int64_t>(v * scale);
         const auto dx = static_cast<std::int64_t>(du * scale), dy = static_cast<std::int64_t>(dv * scale);
         for (int i = 0; i < n; ++i, x += dx, y += dy)
-            light[i] += grain * texels[(static_cast<std::size_t>((y >> 16) & mask) << bits) + static_cast<std::size_t>((x >> 16) & mask)];
+            light[i] += grain * texels[(static_cast<std::size_t>((y >> 16) & mask) << bits) +
+                                       static_cast<std::size_t>((x >> 16) & mask)];
     }
     /// Between the four nearest texels of the finest level.
     float fine(float u, float v) const {
         const float fu = u + 65536.0f, fv = v + 65536.0f;
         const int x = static_cast<int>(fu), y = static_cast<int>(fv), mask = (1 << sizeLog2_) - 1;
         const float a = fu - static_cast<float>(x), b = fv - static_cast<float>(y);
-        const auto t = [&](int i, int j) { return data_[0][static_cast<std::size_t>(((j & mask) << sizeLog2_) + (i & mask))]; };
-        const float top = t(x, y) + (t(x + 1, y) - t(x, y)) * a, low = t(x, y + 1) + (t(x + 1, y + 1) - t(x, y + 1)) * a;
+        const auto t = [&](int i, int j) {
+            return data_[0][static_cast<std::size_t>(((j & mask) << sizeLog2_) + (i & mask))];
+        };
+        const float top = t(x, y) + (t(x + 1, y) - t(x, y)) * a,
+                    low = t(x, y + 1) + (t(x + 1, y + 1) - t(x, y + 1)) * a;
         return top + (low - top) * b;
     }
 
@@ -65,11 +71,13 @@ struct Vertex {
 
 class Canvas {
   public:
-    Canvas(int width, int height) : width(width), height(height), pixels(static_cast<std::size_t>(width * height) * 4, 255) {}
+    Canvas(int width, int height)
+        : width(width), height(height), pixels(static_cast<std::size_t>(width * height) * 4, 255) {}
     void look(const View& view);
     /// A convex polygon of up to 8 corners. `grain` is how strongly the texture lightens and darkens, 0 for none.
     void polygon(const Vertex* corners, int count, const NoiseTexture* texture, float grain);
-    void quad(const Vertex& a, const Vertex& b, const Vertex& c, const Vertex& d, const NoiseTexture* texture = nullptr, float grain = 0) {
+    void quad(const Vertex& a, const Vertex& b, const Vertex& c, const Vertex& d, const NoiseTexture* texture = nullptr,
+              float grain = 0) {
         const Vertex v[4] = {a, b, c, d};
         polygon(v, 4, texture, grain);
     }
@@ -87,11 +95,11 @@ class Canvas {
 
     int width, height;
     std::vector<std::uint8_t> pixels; ///< BGRA
-    int floorRow = height; ///< rows from here down are hidden by the cockpit and not drawn
+    int floorRow = height;            ///< rows from here down are hidden by the cockpit and not drawn
 
   private:
     struct Point {
-        float x, y, inv; // screen, 1/depth
+        float x, y, inv;     // screen, 1/depth
         float r, g, b, u, v; // each divided by depth where textured
     };
     void triangle(const Point& a, const Point& b, const Point& c, const NoiseTexture* texture, float grain, int level);

@@ -111,13 +111,20 @@ void furnish(Circuit& c) {
         const double in = t.angleDeg > 0 ? 1 : -1, turnIn = t.arcFrom - t.leadIn;
         const double edge = valueAt(c.halfWidth, c, turnIn);
         if (t.straightBefore > 95) addBoards(c, t, id);
-        if (i % 3 == 0) c.things.push_back({id + "-patch", "patch", "dark repaved patch", "permanent", turnIn + 3, -in * edge * 0.4, 0});
-        if (i % 3 == 1) c.things.push_back({id + "-seam", "seam", "seam across the road", "permanent", turnIn + 2, 0, 0});
-        if (i % 3 == 2) c.things.push_back({id + "-post", "post", "white post", "permanent", turnIn + 4, -in * (edge + 1.5), 1.0});
-        c.things.push_back({id + "-block", "kerb block", "third painted kerb block", "season", t.middle - 7, in * (edge + 0.4), 0.05});
-        if (i % 2 == 0) c.things.push_back({id + "-hut", "hut", "marshal hut", "permanent", t.arcTo + 30, -in * (edge + 9), 2.2});
+        if (i % 3 == 0)
+            c.things.push_back(
+                {id + "-patch", "patch", "dark repaved patch", "permanent", turnIn + 3, -in * edge * 0.4, 0});
+        if (i % 3 == 1)
+            c.things.push_back({id + "-seam", "seam", "seam across the road", "permanent", turnIn + 2, 0, 0});
+        if (i % 3 == 2)
+            c.things.push_back({id + "-post", "post", "white post", "permanent", turnIn + 4, -in * (edge + 1.5), 1.0});
+        c.things.push_back(
+            {id + "-block", "kerb block", "third painted kerb block", "season", t.middle - 7, in * (edge + 0.4), 0.05});
+        if (i % 2 == 0)
+            c.things.push_back({id + "-hut", "hut", "marshal hut", "permanent", t.arcTo + 30, -in * (edge + 9), 2.2});
         if (i == 2 || i == 6 || i == 9)
-            c.things.push_back({id + "-fence", "fence end", "end of the white fence", "permanent", turnIn - 72, -in * (edge + 3.5), 1.1});
+            c.things.push_back({id + "-fence", "fence end", "end of the white fence", "permanent", turnIn - 72,
+                                -in * (edge + 3.5), 1.1});
     }
 }
 
@@ -138,7 +145,8 @@ double valueAt(const std::vector<double>& column, const Circuit& c, double s) {
 
 Pose poseAt(const Circuit& c, double s, double lateral) {
     const double h = valueAt(c.heading, c, s);
-    return {valueAt(c.x, c, s) - std::sin(h) * lateral, valueAt(c.y, c, s) + std::cos(h) * lateral, valueAt(c.z, c, s), h};
+    return {valueAt(c.x, c, s) - std::sin(h) * lateral, valueAt(c.y, c, s) + std::cos(h) * lateral, valueAt(c.z, c, s),
+            h};
 }
 
 Circuit buildRing(std::vector<Turn> turns, double lastStraight, double halfWidth) {
@@ -161,13 +169,12 @@ Circuit buildRing(std::vector<Turn> turns, double lastStraight, double halfWidth
 }
 
 Circuit saltmarrowRing() {
-    std::vector<Turn> turns{
-        {"Reed Gate", -78, 52, 52, 30, 30, 133},      {"Curlew", 56, 85, 85, 35, 35, 172},
-        {"Sluice", -100, 75, 38, 40, 25, 361},        {"The Staithe", -62, 58, 58, 28, 32, 257},
-        {"Samphire In", 48, 40, 40, 18, 18, 409},     {"Samphire Out", -58, 40, 40, 18, 26, 32},
-        {"Heron's Elbow", -172, 21, 21, 22, 26, 370}, {"Mudlark", 74, 48, 48, 26, 26, 190},
-        {"Pumphouse", 84, 62, 62, 30, 36, 109},       {"Old Ferry", -96, 55, 55, 30, 30, 328},
-        {"High Lantern", -56, 95, 95, 45, 50, 173}};
+    std::vector<Turn> turns{{"Reed Gate", -78, 52, 52, 30, 30, 133},      {"Curlew", 56, 85, 85, 35, 35, 172},
+                            {"Sluice", -100, 75, 38, 40, 25, 361},        {"The Staithe", -62, 58, 58, 28, 32, 257},
+                            {"Samphire In", 48, 40, 40, 18, 18, 409},     {"Samphire Out", -58, 40, 40, 18, 26, 32},
+                            {"Heron's Elbow", -172, 21, 21, 22, 26, 370}, {"Mudlark", 74, 48, 48, 26, 26, 190},
+                            {"Pumphouse", 84, 62, 62, 30, 36, 109},       {"Old Ferry", -96, 55, 55, 30, 30, 328},
+                            {"High Lantern", -56, 95, 95, 45, 50, 173}};
     auto c = buildRing(std::move(turns), 247, 6.2);
     furnish(c);
     return c;

@@ -8,10 +8,10 @@ namespace hl::standin {
 
 struct Turn {
     std::string name;
-    double angleDeg = 0;       ///< left positive
-    double radiusIn = 0, radiusOut = 0; ///< m, at the start and the end of the arc
-    double leadIn = 0, leadOut = 0;     ///< m of easing on each side
-    double straightBefore = 0; ///< m, adjusted a little to close the ring
+    double angleDeg = 0;                       ///< left positive
+    double radiusIn = 0, radiusOut = 0;        ///< m, at the start and the end of the arc
+    double leadIn = 0, leadOut = 0;            ///< m of easing on each side
+    double straightBefore = 0;                 ///< m, adjusted a little to close the ring
     double arcFrom = 0, arcTo = 0, middle = 0; ///< m, filled by build
 };
 

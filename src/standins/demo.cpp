@@ -40,8 +40,10 @@ Result<DemoFiles> makeDemo(const fs::path& folder, const std::function<bool(doub
     std::error_code ec;
     fs::create_directories(folder, ec);
     if (ec) return Error{"file.unwritable", ec.message(), folder.string(), "a folder that may be written to"};
-    const DemoFiles files{folder / "saltmarrow-lap.mp4", folder / "saltmarrow-log.csv", folder / "saltmarrow-ring.geojson", folder / "saltmarrow-truth.json"};
-    if (fs::exists(files.video) && fs::exists(files.log) && fs::exists(files.track) && fs::exists(files.truth)) return files;
+    const DemoFiles files{folder / "saltmarrow-lap.mp4", folder / "saltmarrow-log.csv",
+                          folder / "saltmarrow-ring.geojson", folder / "saltmarrow-truth.json"};
+    if (fs::exists(files.video) && fs::exists(files.log) && fs::exists(files.track) && fs::exists(files.truth))
+        return files;
     progress(0, "driving the laps");
     const auto circuit = saltmarrowRing();
     const auto driven = drive(circuit, {}, {}, 3, kSeed);
@@ -53,7 +55,10 @@ Result<DemoFiles> makeDemo(const fs::path& folder, const std::function<bool(doub
     FilmOptions film;
     film.fromS = lapStart(circuit, driven, kFilmedLap) - kBefore;
     film.toS = lapStart(circuit, driven, kFilmedLap + 1) + kAfter;
-    if (auto s = standin::film(circuit, driven, film, files.video, [&](double share) { return progress(0.05 + 0.95 * share, "filming the lap"); }); !s) return s.error();
+    if (auto s = standin::film(circuit, driven, film, files.video,
+                               [&](double share) { return progress(0.05 + 0.95 * share, "filming the lap"); });
+        !s)
+        return s.error();
     return files;
 }
 

@@ -13,6 +13,7 @@ struct DemoFiles {
 };
 
 /// Makes what is missing in `folder` and keeps what is there. `progress` gets 0..1 and returns false to stop.
-Result<DemoFiles> makeDemo(const std::filesystem::path& folder, const std::function<bool(double, const char*)>& progress);
+Result<DemoFiles> makeDemo(const std::filesystem::path& folder,
+                           const std::function<bool(double, const char*)>& progress);
 
 } // namespace hl::standin

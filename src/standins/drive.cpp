@@ -42,15 +42,18 @@ double throttleAt(const Plan& p, double s) {
     double u = grown((s - p.pickup) / p.ramp);
     if (p.lift) {
         const double dip = (s - p.pickup) / p.ramp - 0.5;
-        if (dip > 0 && dip < 0.45) u = 0.5 - 0.3 * std::sin(dip / 0.45 * 3.14159265);
-        else if (dip >= 0.45) u = grown(0.5 + (dip - 0.45) * 0.9);
+        if (dip > 0 && dip < 0.45)
+            u = 0.5 - 0.3 * std::sin(dip / 0.45 * 3.14159265);
+        else if (dip >= 0.45)
+            u = grown(0.5 + (dip - 0.45) * 0.9);
     }
     return u;
 }
 
 class Road {
   public:
-    Road(const Circuit& c, const Car& car, const Driver& d, double margin) : c_(c), car_(car), driver_(d), line_(racingLine(c, margin)) {}
+    Road(const Circuit& c, const Car& car, const Driver& d, double margin)
+        : c_(c), car_(car), driver_(d), line_(racingLine(c, margin)) {}
     const DrivenLine& line() const { return line_; }
     double curvature(double s) const { return lineAt(line_.curvature, line_, c_, s); }
     double stretch(double s) const { return lineAt(line_.stretch, line_, c_, s); }
@@ -63,11 +66,13 @@ class Road {
 
     /// One millisecond. Returns the sample; gear changes are reported.
     Sample step(State& st, const Plan& p, double dt, std::optional<GearChange>& change) const {
-        const double since = st.s >= p.onset ? (st.onsetTime < 0 ? (st.onsetTime = st.t, 0.0) : st.t - st.onsetTime) : (st.onsetTime = -1, 0.0);
+        const double since = st.s >= p.onset ? (st.onsetTime < 0 ? (st.onsetTime = st.t, 0.0) : st.t - st.onsetTime)
+                                             : (st.onsetTime = -1, 0.0);
         Sample x{st.t, st.s, st.v, throttleAt(p, st.s), brakeAt(p, st.s, since), 0, 0, 0, st.gear, 0};
         x.rpm = std::max(1100.0, st.v / gearSpeed(st.gear) * car_.limiterRpm);
         const double cutoff = st.sinceShift < 0.07 || x.rpm >= car_.limiterRpm ? 0.0 : 1.0;
-        const double force = std::min(car_.powerW * x.throttle * torqueShare(x.rpm) / std::max(st.v, 8.0), 0.62 * kG * car_.massKg);
+        const double force =
+            std::min(car_.powerW * x.throttle * torqueShare(x.rpm) / std::max(st.v, 8.0), 0.62 * kG * car_.massKg);
         x.ax = cutoff * force / car_.massKg - x.brake * car_.brakeG * kG - car_.dragPerV2 * st.v * st.v -
                (x.throttle < 0.05 ? 0.9 : 0.15) - kG * grade(st.s);
         x.ay = curvature(st.s) * st.v * st.v;
@@ -90,8 +95,10 @@ class Road {
         change.reset();
         if (st.sinceShift < 0.22) return;
         int to = st.gear;
-        if (x.throttle > 0.5 && x.rpm > car_.upshiftRpm && st.gear < 6) to = st.gear + 1;
-        else if (x.brake > 0.05 && st.gear > 1 && st.v / gearSpeed(st.gear - 1) * car_.limiterRpm < car_.downshiftRpm) to = st.gear - 1;
+        if (x.throttle > 0.5 && x.rpm > car_.upshiftRpm && st.gear < 6)
+            to = st.gear + 1;
+        else if (x.brake > 0.05 && st.gear > 1 && st.v / gearSpeed(st.gear - 1) * car_.limiterRpm < car_.downshiftRpm)
+            to = st.gear - 1;
         if (to == st.gear) return;
         change = GearChange{st.s, st.gear, to};
         st.gear = to;
@@ -133,7 +140,8 @@ Plan planFor(const Circuit& c, const Road& r, const Driver& d, int index, double
     p.ramp = 22 + 0.35 * r.fastest(p.slowest, commitment);
     p.lift = p.corner == d.liftInCorner;
     p.peak = d.brakePeak;
-    for (double* place : {&p.turnIn, &p.slowest, &p.exit, &p.apex, &p.release, &p.bleedFrom, &p.pickup}) *place += offset;
+    for (double* place : {&p.turnIn, &p.slowest, &p.exit, &p.apex, &p.release, &p.bleedFrom, &p.pickup})
+        *place += offset;
     return p;
 }
 
@@ -198,7 +206,8 @@ Drive drive(const Circuit& c, const Car& car, const Driver& driver, int timedLap
         }
         const auto& turn = c.turns[static_cast<std::size_t>(index)];
         CornerTruth truth;
-        truth.number = p.corner, truth.lap = lap, truth.name = turn.name, truth.left = turn.angleDeg > 0, truth.braked = p.brakes;
+        truth.number = p.corner, truth.lap = lap, truth.name = turn.name, truth.left = turn.angleDeg > 0,
+        truth.braked = p.brakes;
         truth.brakeOnset = p.onset, truth.brakeRelease = p.release, truth.turnIn = p.turnIn, truth.apex = p.apex;
         truth.power = p.pickup, truth.minSpeed = 1e9, truth.lifted = p.lift;
         const double until = std::max(p.pickup + 3, p.exit);
@@ -220,7 +229,9 @@ Drive drive(const Circuit& c, const Car& car, const Driver& driver, int timedLap
         double full = p.pickup;
         while (throttleAt(p, full) < 0.999) full += 0.1;
         truth.fullPower = full;
-        for (double* place : {&truth.brakeOnset, &truth.brakeRelease, &truth.turnIn, &truth.apex, &truth.power, &truth.minSpeedAt, &truth.fullPower}) *place -= base;
+        for (double* place : {&truth.brakeOnset, &truth.brakeRelease, &truth.turnIn, &truth.apex, &truth.power,
+                              &truth.minSpeedAt, &truth.fullPower})
+            *place -= base;
         for (auto& g : truth.shifts) g.s -= base;
         out.truth.push_back(std::move(truth));
         previous = p;

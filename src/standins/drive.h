@@ -10,11 +10,11 @@ namespace hl::standin {
 struct Car {
     std::string name = "Pellow 210";
     double massKg = 690;
-    double gripG = 1.42;              ///< steady lateral grip
-    double downforcePerV2 = 0.00045;   ///< more g per (m/s)^2
-    double brakeG = 1.75;             ///< deceleration at full pedal
+    double gripG = 1.42;             ///< steady lateral grip
+    double downforcePerV2 = 0.00045; ///< more g per (m/s)^2
+    double brakeG = 1.75;            ///< deceleration at full pedal
     double powerW = 148e3;
-    double dragPerV2 = 0.00062;       ///< m/s^2 per (m/s)^2
+    double dragPerV2 = 0.00062;                                 ///< m/s^2 per (m/s)^2
     std::vector<double> gearMps = {21, 30.5, 40, 49.5, 59, 69}; ///< speed at the limiter
     double limiterRpm = 7600, upshiftRpm = 7350, downshiftRpm = 6700;
     double widthM = 1.72;
@@ -23,13 +23,13 @@ struct Car {
 
 /// How this driver drives, and what goes wrong when asked for.
 struct Driver {
-    double commitment = 0.965;     ///< share of the grip used at the slowest point
+    double commitment = 0.965; ///< share of the grip used at the slowest point
     double brakePeak = 0.86;
-    double trail = 0.75;           ///< how far from turn-in to apex the brake is bled off
+    double trail = 0.75; ///< how far from turn-in to apex the brake is bled off
     double pickupAfterApexM = 4;
-    int liftInCorner = 4;          ///< power then lift here; 0 for nowhere
-    int earlyBrakeCorner = 9;      ///< brakes 14 m too soon here; 0 for nowhere
-    double spreadM = 1.2;          ///< how far braking points wander from lap to lap
+    int liftInCorner = 4;     ///< power then lift here; 0 for nowhere
+    int earlyBrakeCorner = 9; ///< brakes 14 m too soon here; 0 for nowhere
+    double spreadM = 1.2;     ///< how far braking points wander from lap to lap
 };
 
 struct Sample {
@@ -56,11 +56,11 @@ struct CornerTruth {
 struct Drive {
     Car car;
     DrivenLine line;
-    double step = 0.001;             ///< s
+    double step = 0.001; ///< s
     std::vector<Sample> samples;
     std::vector<CornerTruth> truth;
-    std::vector<GearChange> shifts;  ///< every one of the drive, metres unwrapped
-    std::vector<double> lapTimes;    ///< of the timed laps
+    std::vector<GearChange> shifts; ///< every one of the drive, metres unwrapped
+    std::vector<double> lapTimes;   ///< of the timed laps
 };
 
 Drive drive(const Circuit& c, const Car& car, const Driver& driver, int timedLaps, std::uint32_t seed);

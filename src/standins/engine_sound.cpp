@@ -10,7 +10,9 @@ Sound engineSound(const Circuit& c, const Drive& d, const SoundOptions& o) {
     struct Order {
         double order, level, loadLevel;
     };
-    constexpr Order kOrders[] = {{0.5, 0.05, 0.05}, {1, 0.08, 0.06}, {1.5, 0.05, 0.07}, {2, 0.22, 0.30}, {3, 0.05, 0.07}, {4, 0.12, 0.20}, {6, 0.06, 0.12}, {8, 0.03, 0.07}, {10, 0.01, 0.04}};
+    constexpr Order kOrders[] = {{0.5, 0.05, 0.05}, {1, 0.08, 0.06}, {1.5, 0.05, 0.07},
+                                 {2, 0.22, 0.30},   {3, 0.05, 0.07}, {4, 0.12, 0.20},
+                                 {6, 0.06, 0.12},   {8, 0.03, 0.07}, {10, 0.01, 0.04}};
     std::mt19937 rng(o.seed);
     std::uniform_real_distribution<float> unit(-1, 1);
     Sound out;
@@ -27,7 +29,8 @@ Sound engineSound(const Circuit& c, const Drive& d, const SoundOptions& o) {
         load += (x.throttle - load) * 0.0006;
         phase += 2 * 3.14159265358979 * rpm / 60 / o.rate;
         double s = 0;
-        for (const auto& k2 : kOrders) s += (k2.level * 0.5 + k2.loadLevel * load) * std::sin(k2.order * phase + k2.order);
+        for (const auto& k2 : kOrders)
+            s += (k2.level * 0.5 + k2.loadLevel * load) * std::sin(k2.order * phase + k2.order);
         wind += (unit(rng) - wind) * 0.12;
         rumble += (unit(rng) - rumble) * 0.02;
         const double lateral = lineAt(d.line.lateral, d.line, c, x.s), edge = valueAt(c.halfWidth, c, x.s);

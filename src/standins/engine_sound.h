@@ -6,9 +6,9 @@
 namespace hl::standin {
 
 struct SoundOptions {
-    double fromS = 0, toS = 0;  ///< span of the drive, s
+    double fromS = 0, toS = 0; ///< span of the drive, s
     int rate = 48000;
-    double noise = 0.06;        ///< wind and tyres
+    double noise = 0.06; ///< wind and tyres
     std::uint32_t seed = 3;
 };
 

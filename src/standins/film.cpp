@@ -23,7 +23,8 @@ Shot shotAt(const Circuit& c, const Drive& d, const FilmOptions& o, double foota
     Shot shot;
     shot.t = footageTime;
     const double t = o.fromS + footageTime;
-    const auto& x = d.samples[std::min(d.samples.size() - 1, static_cast<std::size_t>(std::max(0.0, t / d.step + 0.5)))];
+    const auto& x =
+        d.samples[std::min(d.samples.size() - 1, static_cast<std::size_t>(std::max(0.0, t / d.step + 0.5)))];
     const double lateral = lineAt(d.line.lateral, d.line, c, x.s);
     const double drift = (lineAt(d.line.lateral, d.line, c, x.s + 2) - lineAt(d.line.lateral, d.line, c, x.s - 2)) / 4;
     const auto p = poseAt(c, x.s, lateral);
@@ -31,7 +32,8 @@ Shot shotAt(const Circuit& c, const Drive& d, const FilmOptions& o, double foota
     const double grade = (valueAt(c.z, c, x.s + 2) - valueAt(c.z, c, x.s - 2)) / 4;
     const double edge = valueAt(c.halfWidth, c, x.s);
     const double onKerb = std::abs(lateral) + d.car.widthM / 2 > edge - 0.45 ? 1 : 0;
-    shot.shake = (std::sin(t * 61) + 0.7 * std::sin(t * 97.3 + 1)) * (0.25 + x.v / 130) + onKerb * 1.6 * std::sin(t * 143);
+    shot.shake =
+        (std::sin(t * 61) + 0.7 * std::sin(t * 97.3 + 1)) * (0.25 + x.v / 130) + onKerb * 1.6 * std::sin(t * 143);
     auto& v = shot.view;
     v.x = p.x + o.mount.forwardM * std::cos(heading) - o.mount.lateralM * std::sin(heading);
     v.y = p.y + o.mount.forwardM * std::sin(heading) + o.mount.lateralM * std::cos(heading);
@@ -60,22 +62,27 @@ Status writeTruth(const std::filesystem::path& video, const FilmOptions& o, cons
     truth.precision(10);
     for (std::size_t i = 0; i < shots.size(); ++i) {
         const auto& v = shots[i].view;
-        truth << i << ',' << shots[i].t << ',' << o.fromS + shots[i].t << ',' << shots[i].s << ',' << v.x << ',' << v.y << ',' << v.z << ',' << v.heading << ',' << v.pitch << ',' << v.roll
-              << ',' << v.focal << '\n';
+        truth << i << ',' << shots[i].t << ',' << o.fromS + shots[i].t << ',' << shots[i].s << ',' << v.x << ',' << v.y
+              << ',' << v.z << ',' << v.heading << ',' << v.pitch << ',' << v.roll << ',' << v.focal << '\n';
     }
     std::ofstream camera(video.string() + ".camera.json");
-    camera << "{\"hfov_deg\": " << o.mount.hfovDeg << ", \"height_m\": " << o.mount.heightM << ", \"forward_m\": " << o.mount.forwardM
-           << ", \"lateral_m\": " << o.mount.lateralM << ", \"pitch_deg\": " << o.mount.pitchDeg << "}\n";
-    if (!truth.flush() || !camera.flush()) return Error{"file.unwritable", "the truth beside the film cannot be written", video.string(), "a folder with room"};
+    camera << "{\"hfov_deg\": " << o.mount.hfovDeg << ", \"height_m\": " << o.mount.heightM
+           << ", \"forward_m\": " << o.mount.forwardM << ", \"lateral_m\": " << o.mount.lateralM
+           << ", \"pitch_deg\": " << o.mount.pitchDeg << "}\n";
+    if (!truth.flush() || !camera.flush())
+        return Error{"file.unwritable", "the truth beside the film cannot be written", video.string(),
+                     "a folder with room"};
     return Done{};
 }
 
 } // namespace
 
-Status film(const Circuit& c, const Drive& d, const FilmOptions& o, const std::filesystem::path& video, const std::function<bool(double)>& progress) {
+Status film(const Circuit& c, const Drive& d, const FilmOptions& o, const std::filesystem::path& video,
+            const std::function<bool(double)>& progress) {
     MovieOptions movie;
     movie.width = o.width, movie.height = o.height, movie.frameRate = o.frameRate;
-    movie.soundRate = 48000, movie.crf = 21, movie.preset = "ultrafast", movie.keyEvery = 2 * o.frameRate, movie.threads = 1;
+    movie.soundRate = 48000, movie.crf = 21, movie.preset = "ultrafast", movie.keyEvery = 2 * o.frameRate,
+    movie.threads = 1;
     auto writer = MovieWriter::open(video, movie);
     if (!writer) return writer.error();
     const auto sound = engineSound(c, d, {o.fromS, o.toS, movie.soundRate, o.soundNoise, o.seed});
@@ -91,17 +98,21 @@ Status film(const Circuit& c, const Drive& d, const FilmOptions& o, const std::f
     std::future<YuvFrame> ahead[2];
     const auto start = [&](int i) {
         if (i >= frames) return;
-        ahead[i % 2] = std::async(std::launch::async, [&, i] { return picture(scenery, cockpit, shots[static_cast<std::size_t>(i)], canvases[i % 2]); });
+        ahead[i % 2] = std::async(std::launch::async, [&, i] {
+            return picture(scenery, cockpit, shots[static_cast<std::size_t>(i)], canvases[i % 2]);
+        });
     };
     start(0), start(1);
     for (int i = 0; i < frames; ++i) {
         const auto frame = ahead[i % 2].get();
         start(i + 2);
         if (auto s = writer->picture(frame); !s) return s;
-        const auto perFrame = static_cast<std::size_t>(48000 / o.frameRate), from = static_cast<std::size_t>(i) * perFrame;
+        const auto perFrame = static_cast<std::size_t>(48000 / o.frameRate),
+                   from = static_cast<std::size_t>(i) * perFrame;
         if (from + perFrame <= sound.samples.size())
             if (auto s = writer->sound({sound.samples.data() + from, perFrame}); !s) return s;
-        if (i % 25 == 24 && !progress(static_cast<double>(i) / frames)) return Error{"job.cancelled", "stopped", video.string()};
+        if (i % 25 == 24 && !progress(static_cast<double>(i) / frames))
+            return Error{"job.cancelled", "stopped", video.string()};
     }
     if (auto s = writeTruth(video, o, shots); !s) return s;
     return writer->finish();

@@ -21,8 +21,9 @@ struct FilmOptions {
     std::uint32_t seed = 11;
 };
 
-/// `progress` gets 0..1 and returns false to stop. Writes `video` and, beside it, "<video>.truth.csv" and "<video>.camera.json".
-/// Errors: movie.unwritable, job.cancelled.
-Status film(const Circuit& c, const Drive& d, const FilmOptions& o, const std::filesystem::path& video, const std::function<bool(double)>& progress);
+/// `progress` gets 0..1 and returns false to stop. Writes `video` and, beside it, "<video>.truth.csv" and
+/// "<video>.camera.json". Errors: movie.unwritable, job.cancelled.
+Status film(const Circuit& c, const Drive& d, const FilmOptions& o, const std::filesystem::path& video,
+            const std::function<bool(double)>& progress);
 
 } // namespace hl::standin

@@ -6,10 +6,10 @@
 namespace hl::standin {
 
 struct DrivenLine {
-    double step = 2;              ///< m of centre line between samples
-    std::vector<double> lateral;  ///< m left of the centre line
-    std::vector<double> curvature;///< 1/m of the driven path, left positive
-    std::vector<double> stretch;  ///< path metres per centre-line metre
+    double step = 2;               ///< m of centre line between samples
+    std::vector<double> lateral;   ///< m left of the centre line
+    std::vector<double> curvature; ///< 1/m of the driven path, left positive
+    std::vector<double> stretch;   ///< path metres per centre-line metre
 };
 
 DrivenLine racingLine(const Circuit& c, double margin);

@@ -34,7 +34,8 @@ class Scenery {
     void drawPaint(Canvas& c, const Slice& from, const Slice& to) const;
     void drawThings(Canvas& c, double from, double to) const;
     void drawBoard(Canvas& c, const RoadThing& t) const;
-    void drawBox(Canvas& c, double s, double lateral, double along, double across, double height, Colour colour, Colour roof) const;
+    void drawBox(Canvas& c, double s, double lateral, double along, double across, double height, Colour colour,
+                 Colour roof) const;
     void drawFence(Canvas& c, double from, double to, double lateral) const;
     void drawTree(Canvas& c, const Tree& t) const;
     Colour hazed(Colour c, double depth) const;

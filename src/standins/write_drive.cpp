@@ -34,8 +34,10 @@ double round2(double v) { return std::round(v * 100) / 100; }
 std::string csvLog(const Circuit& c, const Drive& d, const LogOptions& o) {
     std::mt19937 rng(o.seed);
     std::normal_distribution<double> unit(0, 1);
-    std::string out = "Time [s],Lap,Distance [m],Speed [km/h],Throttle [%],Brake [%],Steering [deg],Gear,Engine speed [rpm],"
-                      "Lateral acc [g],Longitudinal acc [g],Vertical acc [g],Yaw rate [deg/s],Latitude [deg],Longitude [deg],Altitude [m]\n";
+    std::string out =
+        "Time [s],Lap,Distance [m],Speed [km/h],Throttle [%],Brake [%],Steering [deg],Gear,Engine speed [rpm],"
+        "Lateral acc [g],Longitudinal acc [g],Vertical acc [g],Yaw rate [deg/s],Latitude [deg],Longitude "
+        "[deg],Altitude [m]\n";
     const double total = d.samples.back().t;
     char row[320];
     double bump = 0;
@@ -45,11 +47,14 @@ std::string csvLog(const Circuit& c, const Drive& d, const LogOptions& o) {
         const auto p = poseAt(c, x.s, lat);
         const double steer = std::atan(d.car.wheelbaseM * k) * d.car.steeringRatio * (1 + 0.0006 * x.v * x.v / 10);
         bump = 0.85 * bump + 0.15 * unit(rng);
-        const auto pedal = [&](double v) { return 100 * std::clamp(v + (v > 0.001 && v < 0.999 ? o.pedalNoise * unit(rng) : 0), 0.0, 1.0); };
-        std::snprintf(row, sizeof row, "%.3f,%d,%.2f,%.2f,%.1f,%.1f,%.1f,%d,%.0f,%.3f,%.3f,%.3f,%.2f,%.8f,%.8f,%.2f\n", t - o.startAt, x.lap,
-                      x.s - x.lap * c.length, 3.6 * (x.v + o.speedNoise * unit(rng)), pedal(x.throttle), pedal(x.brake),
-                      steer * 180 / kPi + 0.15 * unit(rng), x.gear, x.rpm + 8 * unit(rng), x.ay / 9.80665 + 0.015 * unit(rng),
-                      x.ax / 9.80665 + 0.015 * unit(rng), 1 + 0.1 * bump, k * x.v * 180 / kPi + 0.1 * unit(rng),
+        const auto pedal = [&](double v) {
+            return 100 * std::clamp(v + (v > 0.001 && v < 0.999 ? o.pedalNoise * unit(rng) : 0), 0.0, 1.0);
+        };
+        std::snprintf(row, sizeof row, "%.3f,%d,%.2f,%.2f,%.1f,%.1f,%.1f,%d,%.0f,%.3f,%.3f,%.3f,%.2f,%.8f,%.8f,%.2f\n",
+                      t - o.startAt, x.lap, x.s - x.lap * c.length, 3.6 * (x.v + o.speedNoise * unit(rng)),
+                      pedal(x.throttle), pedal(x.brake), steer * 180 / kPi + 0.15 * unit(rng), x.gear,
+                      x.rpm + 8 * unit(rng), x.ay / 9.80665 + 0.015 * unit(rng), x.ax / 9.80665 + 0.015 * unit(rng),
+                      1 + 0.1 * bump, k * x.v * 180 / kPi + 0.1 * unit(rng),
                       latitude(p.y + o.positionNoise * unit(rng)), longitude(p.x + o.positionNoise * unit(rng)), p.z);
         out += row;
     }
@@ -68,18 +73,32 @@ std::string trackGeoJson(const Circuit& c) {
     }
     coordinates.push_back(coordinates.front());
     line["geometry"]["coordinates"] = coordinates;
-    line["properties"] = {{"role", "centre"}, {"name", "Saltmarrow Ring"}, {"closed", true}, {"real", false},
-                          {"length_m", round2(c.length)}, {"left_m", left}, {"right_m", left}, {"elevation_m", z}};
+    line["properties"] = {{"role", "centre"},
+                          {"name", "Saltmarrow Ring"},
+                          {"closed", true},
+                          {"real", false},
+                          {"length_m", round2(c.length)},
+                          {"left_m", left},
+                          {"right_m", left},
+                          {"elevation_m", z}};
     features.push_back(line);
     for (const auto& k : c.kerbs) {
         auto f = thing("kerb", poseAt(c, k.from, 0));
-        f["properties"].update({{"from_m", round2(k.from)}, {"to_m", round2(k.to)}, {"side", k.left ? "left" : "right"}, {"height_m", k.height}});
+        f["properties"].update({{"from_m", round2(k.from)},
+                                {"to_m", round2(k.to)},
+                                {"side", k.left ? "left" : "right"},
+                                {"height_m", k.height}});
         features.push_back(f);
     }
     for (const auto& t : c.things) {
         auto f = thing("reference", poseAt(c, t.s, t.lateral));
-        f["properties"].update({{"id", t.id}, {"kind", t.kind}, {"label", t.label}, {"lasts", t.lasts}, {"at_m", round2(t.s)},
-                                {"lateral_m", round2(t.lateral)}, {"height_m", t.height}});
+        f["properties"].update({{"id", t.id},
+                                {"kind", t.kind},
+                                {"label", t.label},
+                                {"lasts", t.lasts},
+                                {"at_m", round2(t.s)},
+                                {"lateral_m", round2(t.lateral)},
+                                {"height_m", t.height}});
         features.push_back(f);
     }
     for (std::size_t i = 0; i < c.turns.size(); ++i) {
@@ -95,10 +114,22 @@ std::string truthJson(const Circuit& c, const Drive& d) {
     for (const auto& t : d.truth) {
         nlohmann::json shifts = nlohmann::json::array();
         for (const auto& g : t.shifts) shifts.push_back({{"at_m", g.s}, {"from", g.from}, {"to", g.to}});
-        corners.push_back({{"lap", t.lap}, {"number", t.number}, {"name", t.name}, {"left", t.left}, {"braked", t.braked},
-                           {"brake_onset_m", t.brakeOnset}, {"brake_release_m", t.brakeRelease}, {"brake_peak", t.brakePeak},
-                           {"turn_in_m", t.turnIn}, {"apex_m", t.apex}, {"min_speed_m", t.minSpeedAt}, {"min_speed_mps", t.minSpeed},
-                           {"power_m", t.power}, {"full_power_m", t.fullPower}, {"lifted", t.lifted}, {"shifts", shifts}});
+        corners.push_back({{"lap", t.lap},
+                           {"number", t.number},
+                           {"name", t.name},
+                           {"left", t.left},
+                           {"braked", t.braked},
+                           {"brake_onset_m", t.brakeOnset},
+                           {"brake_release_m", t.brakeRelease},
+                           {"brake_peak", t.brakePeak},
+                           {"turn_in_m", t.turnIn},
+                           {"apex_m", t.apex},
+                           {"min_speed_m", t.minSpeedAt},
+                           {"min_speed_mps", t.minSpeed},
+                           {"power_m", t.power},
+                           {"full_power_m", t.fullPower},
+                           {"lifted", t.lifted},
+                           {"shifts", shifts}});
     }
     return nlohmann::json{{"track_length_m", c.length}, {"lap_times_s", d.lapTimes}, {"corners", corners}}.dump(1);
 }

@@ -30,7 +30,9 @@ json factsToJson(const CornerFacts& f) {
     j["throttle_pickup_m"] = number(f.throttlePickupM, 1, 2);
     j["full_throttle_m"] = number(f.fullThrottleM, 1, 2);
     j["lifts"] = json::array();
-    for (const auto& l : f.lifts) j["lifts"].push_back({{"start_m", rounded(l.fromM, 2)}, {"end_m", rounded(l.toM, 2)}, {"low_pct", rounded(100 * l.low, 1)}});
+    for (const auto& l : f.lifts)
+        j["lifts"].push_back(
+            {{"start_m", rounded(l.fromM, 2)}, {"end_m", rounded(l.toM, 2)}, {"low_pct", rounded(100 * l.low, 1)}});
     if (f.unmeasured.contains("lifts")) j["lifts"] = nullptr;
     j["entry_speed_kmh"] = number(f.entrySpeed, 3.6, 2);
     j["exit_speed_kmh"] = number(f.exitSpeed, 3.6, 2);
@@ -39,7 +41,8 @@ json factsToJson(const CornerFacts& f) {
     const auto vague = [&](const char* key, const std::optional<Measured>& m, double factor) {
         if (m) j["uncertainty"][key] = rounded(m->uncertainty * factor, 2);
     };
-    vague("brake_onset_m", f.brakeOnsetM, 1), vague("brake_release_m", f.brakeReleaseM, 1), vague("min_speed_m", f.minSpeedM, 1);
+    vague("brake_onset_m", f.brakeOnsetM, 1), vague("brake_release_m", f.brakeReleaseM, 1),
+        vague("min_speed_m", f.minSpeedM, 1);
     vague("throttle_pickup_m", f.throttlePickupM, 1), vague("min_speed_kmh", f.minSpeed, 3.6);
     j["unmeasured"] = json::object();
     for (const auto& [key, reason] : f.unmeasured) j["unmeasured"][key] = reason;

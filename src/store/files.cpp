@@ -21,7 +21,8 @@ Error writeError(const fs::path& path, int code) {
 /// Closes and removes on the way out unless the file was kept.
 class Scratch {
   public:
-    explicit Scratch(fs::path p) : path(std::move(p)), fd(::open(path.c_str(), O_CREAT | O_WRONLY | O_TRUNC | O_CLOEXEC, 0644)) {}
+    explicit Scratch(fs::path p)
+        : path(std::move(p)), fd(::open(path.c_str(), O_CREAT | O_WRONLY | O_TRUNC | O_CLOEXEC, 0644)) {}
     ~Scratch() {
         if (fd >= 0) ::close(fd);
         if (!kept) ::unlink(path.c_str());
@@ -68,7 +69,9 @@ Status writeFile(const fs::path& path, std::string_view bytes) {
 Status makeFolder(const fs::path& path) {
     std::error_code ec;
     fs::create_directories(path, ec);
-    if (ec) return Error{"file.unwritable", "the folder cannot be made (" + ec.message() + ")", path.string(), "a place that may be written to"};
+    if (ec)
+        return Error{"file.unwritable", "the folder cannot be made (" + ec.message() + ")", path.string(),
+                     "a place that may be written to"};
     return Done{};
 }
 

@@ -55,11 +55,14 @@ void readThing(const json& feature, Track& t) {
     const auto& p = feature.at("properties");
     const auto role = p.value("role", "");
     if (role == "kerb")
-        t.kerbs.push_back({p.at("from_m").get<double>(), p.at("to_m").get<double>(), p.at("side") == "left", p.value("height_m", 0.05)});
-    else if (role == "corner") t.corners.push_back({p.at("number").get<int>(), p.value("name", ""), p.at("at_m").get<double>()});
+        t.kerbs.push_back({p.at("from_m").get<double>(), p.at("to_m").get<double>(), p.at("side") == "left",
+                           p.value("height_m", 0.05)});
+    else if (role == "corner")
+        t.corners.push_back({p.at("number").get<int>(), p.value("name", ""), p.at("at_m").get<double>()});
     else if (role == "reference")
-        t.references.push_back({p.value("id", ""), p.value("kind", ""), p.value("label", ""), p.at("at_m").get<double>(),
-                                p.value("lateral_m", 0.0), p.value("height_m", 0.0), p.value("lasts", "")});
+        t.references.push_back({p.value("id", ""), p.value("kind", ""), p.value("label", ""),
+                                p.at("at_m").get<double>(), p.value("lateral_m", 0.0), p.value("height_m", 0.0),
+                                p.value("lasts", "")});
 }
 
 } // namespace
@@ -71,16 +74,20 @@ Result<Track> parseTrack(std::string_view text, std::string_view fileName) {
         const auto root = json::parse(text);
         for (const auto& feature : root.at("features")) {
             const bool line = feature.at("geometry").at("type") == "LineString";
-            if (line && track.s.empty() && feature.at("geometry").at("coordinates").size() >= 4) readCentre(feature, track);
-            else if (!line) readThing(feature, track);
+            if (line && track.s.empty() && feature.at("geometry").at("coordinates").size() >= 4)
+                readCentre(feature, track);
+            else if (!line)
+                readThing(feature, track);
         }
     } catch (const json::parse_error& e) {
-        return Error{"track.not-json", "is not valid JSON (byte " + std::to_string(e.byte) + ")", file, "a GeoJSON feature collection"};
+        return Error{"track.not-json", "is not valid JSON (byte " + std::to_string(e.byte) + ")", file,
+                     "a GeoJSON feature collection"};
     } catch (const json::exception& e) {
         return Error{"track.bad-value", e.what(), file, "the members listed in docs/formats.md"};
     }
     if (track.s.size() < 4 || !(track.lengthM > 50))
-        return Error{"track.no-centre", "has no centre line", file, "a LineString feature along the road with at least four points"};
+        return Error{"track.no-centre", "has no centre line", file,
+                     "a LineString feature along the road with at least four points"};
     return track;
 }
 

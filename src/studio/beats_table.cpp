@@ -30,8 +30,12 @@ class WordsDelegate : public QStyledItemDelegate {
         editor->setPlainText(i.data(Qt::EditRole).toString());
         editor->selectAll();
     }
-    void setModelData(QWidget* w, QAbstractItemModel* m, const QModelIndex& i) const override { m->setData(i, static_cast<QPlainTextEdit*>(w)->toPlainText().simplified()); }
-    void updateEditorGeometry(QWidget* w, const QStyleOptionViewItem& o, const QModelIndex&) const override { w->setGeometry(o.rect.adjusted(0, 0, 0, std::max(0, 52 - o.rect.height()))); }
+    void setModelData(QWidget* w, QAbstractItemModel* m, const QModelIndex& i) const override {
+        m->setData(i, static_cast<QPlainTextEdit*>(w)->toPlainText().simplified());
+    }
+    void updateEditorGeometry(QWidget* w, const QStyleOptionViewItem& o, const QModelIndex&) const override {
+        w->setGeometry(o.rect.adjusted(0, 0, 0, std::max(0, 52 - o.rect.height())));
+    }
     bool eventFilter(QObject* o, QEvent* e) override {
         if (e->type() == QEvent::KeyPress) {
             const auto* k = static_cast<QKeyEvent*>(e);
@@ -50,17 +54,21 @@ QString paceOf(const Section& s, int beat) {
     double stands = 0, slowest = 1;
     for (const auto& x : s.shots) {
         if (x.beat != beat) continue;
-        if (x.kind == ShotKind::Freeze) stands += (x.end - x.start).count();
-        else slowest = std::min(slowest, x.rate);
+        if (x.kind == ShotKind::Freeze)
+            stands += (x.end - x.start).count();
+        else
+            slowest = std::min(slowest, x.rate);
     }
-    QString pace = slowest < 0.3 ? QObject::tr("\u00bc speed") : (slowest < 0.6 ? QObject::tr("\u00bd speed") : QObject::tr("full speed"));
+    QString pace = slowest < 0.3 ? QObject::tr("\u00bc speed")
+                                 : (slowest < 0.6 ? QObject::tr("\u00bd speed") : QObject::tr("full speed"));
     if (stands > 0.05) pace = QObject::tr("stands %1 s").arg(stands, 0, 'f', 1);
     return pace;
 }
 
 } // namespace
 
-BeatsTable::BeatsTable(Desk& desk, Player& player, QWidget* parent) : QWidget(parent), desk_(desk), player_(player), title_(headline({})), hint_(quiet({})), table_(new QTableWidget) {
+BeatsTable::BeatsTable(Desk& desk, Player& player, QWidget* parent)
+    : QWidget(parent), desk_(desk), player_(player), title_(headline({})), hint_(quiet({})), table_(new QTableWidget) {
     setObjectName(QStringLiteral("sheet"));
     setAttribute(Qt::WA_StyledBackground);
     auto* add = plainButton(tr("Add words here"));
@@ -88,8 +96,11 @@ BeatsTable::BeatsTable(Desk& desk, Player& player, QWidget* parent) : QWidget(pa
     h->setSectionResizeMode(Words, QHeaderView::Stretch);
     h->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
     h->setHighlightSections(false);
-    for (const auto& [c, w] : {std::pair(At, 74), std::pair(Cue, 96), std::pair(Spoken_, 62), std::pair(Picture, 96)}) table_->setColumnWidth(c, w);
-    connect(h, &QHeaderView::sectionResized, table_, [this] { QTimer::singleShot(0, table_, &QTableWidget::resizeRowsToContents); }); // once all columns have their width
+    for (const auto& [c, w] : {std::pair(At, 74), std::pair(Cue, 96), std::pair(Spoken_, 62), std::pair(Picture, 96)})
+        table_->setColumnWidth(c, w);
+    connect(h, &QHeaderView::sectionResized, table_, [this] {
+        QTimer::singleShot(0, table_, &QTableWidget::resizeRowsToContents);
+    }); // once all columns have their width
     table_->verticalHeader()->hide();
     table_->setWordWrap(true);
     table_->setShowGrid(false);
@@ -101,7 +112,8 @@ BeatsTable::BeatsTable(Desk& desk, Player& player, QWidget* parent) : QWidget(pa
         if (!b) return;
         for (const auto& s : desk_.cut().sections)
             for (const auto& w : s.spoken)
-                if (w.beat == b->id && !w.cue && player_.mode() == Player::Mode::Guide) return player_.seekGuide(seconds(w.start) + 0.05);
+                if (w.beat == b->id && !w.cue && player_.mode() == Player::Mode::Guide)
+                    return player_.seekGuide(seconds(w.start) + 0.05);
         player_.seekMetre(b->atM - 15);
     });
     connect(&desk_, &Desk::cornerChosen, this, &BeatsTable::refresh);
@@ -120,7 +132,8 @@ void BeatsTable::refresh() {
     const auto* c = desk_.chosen();
     if (!c) return;
     filling_ = true;
-    title_->setText(QString::number(c->number) + (c->name.empty() ? QString() : QStringLiteral(" \u00b7 ") + QString::fromStdString(c->name)));
+    title_->setText(QString::number(c->number) +
+                    (c->name.empty() ? QString() : QStringLiteral(" \u00b7 ") + QString::fromStdString(c->name)));
     table_->setRowCount(static_cast<int>(c->beats.size()));
     for (int row = 0; row < table_->rowCount(); ++row) {
         const auto& b = c->beats[static_cast<std::size_t>(row)];
@@ -150,7 +163,8 @@ void BeatsTable::refreshTimes() {
         for (int row = 0; row < table_->rowCount(); ++row)
             for (const auto& w : s.spoken)
                 if (w.beat == beatOf(row)) {
-                    table_->item(row, Spoken_)->setText(QString::number((w.end - w.start).count(), 'f', 1) + QStringLiteral(" s"));
+                    table_->item(row, Spoken_)
+                        ->setText(QString::number((w.end - w.start).count(), 'f', 1) + QStringLiteral(" s"));
                     table_->item(row, Picture)->setText(paceOf(s, w.beat));
                 }
     }
@@ -161,14 +175,17 @@ void BeatsTable::refreshTimes() {
 
 /// The beat now spoken is lit.
 void BeatsTable::light() {
-    const auto* w = desk_.isOpen() && player_.mode() == Player::Mode::Guide ? spokenAt(desk_.cut(), at<GuideTime>(player_.guideTime())) : nullptr;
+    const auto* w = desk_.isOpen() && player_.mode() == Player::Mode::Guide
+                        ? spokenAt(desk_.cut(), at<GuideTime>(player_.guideTime()))
+                        : nullptr;
     const int now = w ? w->beat : 0;
     if (now == lit_) return;
     lit_ = now;
     filling_ = true;
     for (int row = 0; row < table_->rowCount(); ++row)
         for (int k = 0; k < table_->columnCount(); ++k)
-            if (auto* item = table_->item(row, k)) item->setBackground(beatOf(row) == now && now ? QBrush(QColor(look::kLampPaper)) : QBrush());
+            if (auto* item = table_->item(row, k))
+                item->setBackground(beatOf(row) == now && now ? QBrush(QColor(look::kLampPaper)) : QBrush());
     filling_ = false;
 }
 
@@ -179,21 +196,29 @@ void BeatsTable::take(int row, int column) {
     if (!b) return;
     const auto text = table_->item(row, column)->text().trimmed();
     if (column == Words && text.toStdString() != b->words)
-        desk_.edit({tr("Words").toStdString(), [id, words = text.toStdString()](Guide g) { return withWords(std::move(g), id, words); }});
+        desk_.edit({tr("Words").toStdString(),
+                    [id, words = text.toStdString()](Guide g) { return withWords(std::move(g), id, words); }});
     else if (column == Cue && text.toStdString() != b->cue)
-        desk_.edit({tr("Cue").toStdString(), [id, cue = text.toStdString()](Guide g) { return withCue(std::move(g), id, cue); }});
+        desk_.edit({tr("Cue").toStdString(),
+                    [id, cue = text.toStdString()](Guide g) { return withCue(std::move(g), id, cue); }});
     else if (column == At) {
         bool ok = false;
         const double m = QString(text).remove(QLatin1Char('m')).trimmed().toDouble(&ok);
-        if (ok && std::lround(m) != std::lround(b->atM)) desk_.edit({tr("Place of the words").toStdString(), [id, m](Guide g) { return withBeatAt(std::move(g), id, m); }});
-        else refresh();
+        if (ok && std::lround(m) != std::lround(b->atM))
+            desk_.edit(
+                {tr("Place of the words").toStdString(), [id, m](Guide g) { return withBeatAt(std::move(g), id, m); }});
+        else
+            refresh();
     }
 }
 
 void BeatsTable::addBeat() {
     const auto* c = desk_.chosen();
     if (!c) return;
-    desk_.edit({tr("New words").toStdString(), [n = c->number, at = player_.metre(), text = tr("Say what to look for here.").toStdString()](Guide g) { return withNewBeat(std::move(g), n, at, text); }});
+    desk_.edit({tr("New words").toStdString(),
+                [n = c->number, at = player_.metre(), text = tr("Say what to look for here.").toStdString()](Guide g) {
+                    return withNewBeat(std::move(g), n, at, text);
+                }});
 }
 
 void BeatsTable::removeBeat() {

@@ -15,6 +15,7 @@ class BeatsTable : public QWidget {
     QTableWidget* table() const { return table_; }
     void addBeat();
     void removeBeat();
+
   private:
     void refresh();
     void refreshTimes();

@@ -16,7 +16,8 @@ namespace {
 enum Column { Driven, Advised, Look, Backup };
 
 QString kindText(const GuideCorner& c) {
-    QString s = (c.side == Side::Left ? QObject::tr("left") : QObject::tr("right")) + QLatin1Char(' ') + QString::fromStdString(c.kind);
+    QString s = (c.side == Side::Left ? QObject::tr("left") : QObject::tr("right")) + QLatin1Char(' ') +
+                QString::fromStdString(c.kind);
     s += QObject::tr(", %1\u00b0, radius %2 m").arg(std::lround(deg(c.angleRad))).arg(std::lround(c.minRadiusM));
     if (!c.complex.empty()) s += QObject::tr(", driven with %1").arg(QString::fromStdString(c.complex));
     return s;
@@ -26,6 +27,16 @@ const Advice* adviceOf(const GuideCorner& c, Topic t) {
     const auto a = std::find_if(c.advice.begin(), c.advice.end(), [t](const Advice& x) { return x.topic == t; });
     return a == c.advice.end() ? nullptr : &*a;
 }
+
+/// Empty advice reads "same" and is edited as empty.
+class AdvisedItem : public QTableWidgetItem {
+  public:
+    using QTableWidgetItem::QTableWidgetItem;
+    QVariant data(int role) const override {
+        const auto value = QTableWidgetItem::data(role);
+        return role == Qt::DisplayRole && value.toString().isEmpty() ? QVariant(QObject::tr("same")) : value;
+    }
+};
 
 } // namespace
 
@@ -46,7 +57,8 @@ QString topicName(Topic t) {
     return {};
 }
 
-CornerSheet::CornerSheet(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk), title_(headline({})), kind_(quiet({})), table_(new QTableWidget) {
+CornerSheet::CornerSheet(Desk& desk, QWidget* parent)
+    : QWidget(parent), desk_(desk), title_(headline({})), kind_(quiet({})), table_(new QTableWidget) {
     setObjectName(QStringLiteral("sheet"));
     setAttribute(Qt::WA_StyledBackground);
     auto* column = new QVBoxLayout(this);
@@ -60,14 +72,12 @@ CornerSheet::CornerSheet(Desk& desk, QWidget* parent) : QWidget(parent), desk_(d
     table_->setAccessibleName(tr("Corner sheet: as driven, as advised, look for"));
     table_->setColumnCount(4);
     table_->setHorizontalHeaderLabels({tr("As driven"), tr("As advised"), tr("Look for"), tr("When it is gone")});
-    table_->horizontalHeader()->setSectionResizeMode(QHeaderView::Stretch);
-    table_->horizontalHeader()->setSectionResizeMode(Backup, QHeaderView::Fixed);
-    table_->setColumnWidth(Backup, 112);
+    table_->horizontalHeader()->setSectionResizeMode(QHeaderView::Fixed);
+    table_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     table_->setCornerButtonEnabled(false);
     table_->setTextElideMode(Qt::ElideNone);
     table_->horizontalHeader()->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
     table_->horizontalHeader()->setHighlightSections(false);
-    connect(table_->horizontalHeader(), &QHeaderView::sectionResized, table_, [this] { QTimer::singleShot(0, table_, &QTableWidget::resizeRowsToContents); });
     table_->verticalHeader()->setHighlightSections(false);
     table_->setWordWrap(true);
     table_->setShowGrid(false);
@@ -78,12 +88,25 @@ CornerSheet::CornerSheet(Desk& desk, QWidget* parent) : QWidget(parent), desk_(d
     connect(&desk_, &Desk::opened, this, &CornerSheet::refresh);
 }
 
+/// Measured facts are the longest; the other columns share the rest.
+void CornerSheet::resizeEvent(QResizeEvent* e) {
+    QWidget::resizeEvent(e);
+    QTimer::singleShot(0, this, [this] { // once the row names have their width
+        const int room = table_->viewport()->width();
+        for (const auto& [column, share] :
+             {std::pair(Driven, 0.32), std::pair(Advised, 0.20), std::pair(Look, 0.23), std::pair(Backup, 0.25)})
+            table_->setColumnWidth(column, static_cast<int>(room * share));
+        table_->resizeRowsToContents();
+    });
+}
+
 void CornerSheet::refresh() {
     const auto* c = desk_.chosen();
     const auto* f = desk_.factsOf(desk_.corner());
     if (!c || !f) return;
     filling_ = true;
-    title_->setText(QString::number(c->number) + (c->name.empty() ? QString() : QStringLiteral(" \u00b7 ") + QString::fromStdString(c->name)));
+    title_->setText(QString::number(c->number) +
+                    (c->name.empty() ? QString() : QStringLiteral(" \u00b7 ") + QString::fromStdString(c->name)));
     kind_->setText(kindText(*c));
     topics_.clear();
     for (const Topic t : kTopics)
@@ -97,12 +120,13 @@ void CornerSheet::refresh() {
         if (words.isEmpty()) driven->setForeground(QColor(look::kInkQuiet));
         driven->setFlags(Qt::ItemIsEnabled | Qt::ItemIsSelectable);
         table_->setItem(row, Driven, driven);
-        auto* advised = new QTableWidgetItem(a ? QString::fromStdString(a->advised) : QString());
+        auto* advised = new AdvisedItem(a ? QString::fromStdString(a->advised) : QString());
         if (a && !a->advised.empty()) {
             advised->setBackground(QColor(look::kLampPaper));
             advised->setForeground(QColor(look::kLampInk));
             advised->setFont(look::text(14, look::Weight::Heavy));
         }
+        if (!a || a->advised.empty()) advised->setForeground(QColor(look::kInkQuiet));
         advised->setToolTip(tr("Empty means the same as driven"));
         table_->setItem(row, Advised, advised);
         table_->setItem(row, Look, new QTableWidgetItem(a ? QString::fromStdString(a->lookFor) : QString()));
@@ -115,11 +139,14 @@ void CornerSheet::refresh() {
 void CornerSheet::take(int row, int) {
     const auto* c = desk_.chosen();
     if (filling_ || !c || row >= topics_.size()) return;
-    const auto cell = [&](Column k) { return table_->item(row, k)->text().trimmed().toStdString(); };
+    const auto cell = [&](Column k) {
+        return table_->item(row, k)->data(Qt::EditRole).toString().trimmed().toStdString();
+    };
     const Advice advice{topics_[row], cell(Advised), cell(Look), cell(Backup)};
     const auto* old = adviceOf(*c, advice.topic);
     if (old && *old == advice) return;
-    desk_.edit({tr("Advice for %1").arg(topicName(advice.topic)).toStdString(), [number = c->number, advice](Guide g) { return withAdvice(std::move(g), number, advice); }});
+    desk_.edit({tr("Advice for %1").arg(topicName(advice.topic)).toStdString(),
+                [number = c->number, advice](Guide g) { return withAdvice(std::move(g), number, advice); }});
 }
 
 } // namespace hl

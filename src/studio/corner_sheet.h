@@ -13,6 +13,10 @@ class CornerSheet : public QWidget {
   public:
     explicit CornerSheet(Desk& desk, QWidget* parent = nullptr);
     QTableWidget* table() const { return table_; }
+
+  protected:
+    void resizeEvent(QResizeEvent* e) override;
+
   private:
     void refresh();
     void take(int row, int column);

@@ -30,28 +30,34 @@ Desk::Desk(QObject* parent) : QObject(parent) {
     autosave_.setInterval(kAutosaveMs);
     connect(&autosave_, &QTimer::timeout, this, [this] {
         if (!hasUnsaved()) return;
-        inBackground(this, [folder = folder_.toStdString(), g = guide()] { return autosaveGuide(folder, g); },
-                     [this](Status s) { if (!s) emit failed(QString::fromStdString(sentence(s.error()))); });
+        inBackground(
+            this, [folder = folder_.toStdString(), g = guide()] { return autosaveGuide(folder, g); },
+            [this](Status s) {
+                if (!s) emit failed(QString::fromStdString(sentence(s.error())));
+            });
     });
 }
 
 void Desk::open(const QString& folder) {
-    inBackground(this, [path = folder.toStdString()] { return readAll(path); },
-                 [this, folder](Result<Read> read) {
-                     if (!read) {
-                         emit failed(QString::fromStdString(sentence(read.error())));
-                         return;
-                     }
-                     if (auto voice = scratchVoice()) narrator_ = std::move(*voice);
-                     else emit failed(QString::fromStdString(sentence(voice.error())));
-                     folder_ = folder;
-                     const bool edits = read->unsaved.has_value();
-                     adopt(std::move(read->guide), read->material);
-                     if (edits) {
-                         edit({tr("Edits of an earlier run").toStdString(), [g = *read->unsaved](Guide) { return g; }});
-                         emit recovered();
-                     }
-                 });
+    inBackground(
+        this, [path = folder.toStdString()] { return readAll(path); },
+        [this, folder](Result<Read> read) {
+            if (!read) {
+                emit failed(QString::fromStdString(sentence(read.error())));
+                return;
+            }
+            if (auto voice = scratchVoice())
+                narrator_ = std::move(*voice);
+            else
+                emit failed(QString::fromStdString(sentence(voice.error())));
+            folder_ = folder;
+            const bool edits = read->unsaved.has_value();
+            adopt(std::move(read->guide), read->material);
+            if (edits) {
+                edit({tr("Edits of an earlier run").toStdString(), [g = *read->unsaved](Guide) { return g; }});
+                emit recovered();
+            }
+        });
 }
 
 void Desk::adopt(Guide guide, std::shared_ptr<const Material> material) {
@@ -87,17 +93,20 @@ void Desk::afterEdit() {
 
 void Desk::save() {
     if (!history_) return;
-    inBackground(this, [folder = folder_.toStdString(), g = guide()] { return saveGuide(folder, g); },
-                 [this, edits = edits_](Status s) {
-                     if (!s) {
-                         emit failed(QString::fromStdString(sentence(s.error())));
-                         return;
-                     }
-                     if (edits == edits_) history_->markSaved();
-                     else autosave_.start(); // saving forgot the edits kept aside; these are newer
-                     emit changed();
-                     emit saved();
-                 });
+    inBackground(
+        this, [folder = folder_.toStdString(), g = guide()] { return saveGuide(folder, g); },
+        [this, edits = edits_](Status s) {
+            if (!s) {
+                emit failed(QString::fromStdString(sentence(s.error())));
+                return;
+            }
+            if (edits == edits_)
+                history_->markSaved();
+            else
+                autosave_.start(); // saving forgot the edits kept aside; these are newer
+            emit changed();
+            emit saved();
+        });
 }
 
 bool Desk::saveNow() {
@@ -129,12 +138,14 @@ const CornerFacts* Desk::factsOf(int corner) const {
 void Desk::replan() {
     if (!narrator_) return;
     const long wanted = ++planWanted_;
-    inBackground(this, [g = guide(), m = material_, voice = narrator_] { return std::make_shared<const Cut>(planCut(g, *m, *voice)); },
-                 [this, wanted](std::shared_ptr<const Cut> cut) {
-                     if (wanted != planWanted_) return; // a newer edit is being planned
-                     cut_ = std::move(cut);
-                     emit cutChanged();
-                 });
+    inBackground(
+        this,
+        [g = guide(), m = material_, voice = narrator_] { return std::make_shared<const Cut>(planCut(g, *m, *voice)); },
+        [this, wanted](std::shared_ptr<const Cut> cut) {
+            if (wanted != planWanted_) return; // a newer edit is being planned
+            cut_ = std::move(cut);
+            emit cutChanged();
+        });
 }
 
 } // namespace hl

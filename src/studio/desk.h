@@ -14,7 +14,7 @@ class Desk : public QObject {
   public:
     explicit Desk(QObject* parent = nullptr);
 
-    void open(const QString& folder);       ///< reads and measures in the background; opened() or failed() follows
+    void open(const QString& folder); ///< reads and measures in the background; opened() or failed() follows
     bool isOpen() const { return material_ != nullptr; }
     const Guide& guide() const { return history_->now(); }
     const Material& material() const { return *material_; }
@@ -27,22 +27,22 @@ class Desk : public QObject {
     void edit(const Edit& e);
     void undo();
     void redo();
-    void save();                            ///< in the background; saved() or failed() follows
-    bool saveNow();                         ///< before the window closes; failed() tells why not
+    void save();    ///< in the background; saved() or failed() follows
+    bool saveNow(); ///< before the window closes; failed() tells why not
     bool hasUnsaved() const { return history_ && history_->changedSinceSave(); }
     QString undoText() const { return history_ ? QString::fromStdString(history_->undoText()) : QString(); }
     QString redoText() const { return history_ ? QString::fromStdString(history_->redoText()) : QString(); }
     void discardUnsaved();
 
-    int corner() const { return corner_; }  ///< the chosen corner follows through all stations
+    int corner() const { return corner_; } ///< the chosen corner follows through all stations
     void choose(int corner);
     const GuideCorner* chosen() const { return isOpen() ? cornerNumbered(guide(), corner_) : nullptr; }
     const CornerFacts* factsOf(int corner) const;
 
   signals:
     void opened();
-    void recovered();                       ///< edits of an earlier run that were never saved are back
-    void changed();                         ///< the guide's value
+    void recovered(); ///< edits of an earlier run that were never saved are back
+    void changed();   ///< the guide's value
     void cutChanged();
     void saved();
     void cornerChosen(int corner);

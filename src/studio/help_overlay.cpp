@@ -19,7 +19,8 @@ void HelpOverlay::paintEvent(QPaintEvent*) {
     p.setRenderHint(QPainter::Antialiasing);
     p.fillRect(rect(), QColor(18, 35, 31, 200));
     const qsizetype rows = (keys_.size() + 1) / 2;
-    const QRectF box(width() / 2.0 - 460, height() / 2.0 - 60 - static_cast<double>(rows) * 18, 920, 120 + static_cast<double>(rows) * 36);
+    const QRectF box(width() / 2.0 - 460, height() / 2.0 - 60 - static_cast<double>(rows) * 18, 920,
+                     120 + static_cast<double>(rows) * 36);
     p.setPen(Qt::NoPen);
     p.setBrush(QColor(look::kPaper));
     p.drawRoundedRect(box, look::kRadiusDesk, look::kRadiusDesk);
@@ -27,7 +28,8 @@ void HelpOverlay::paintEvent(QPaintEvent*) {
     p.setPen(QColor(look::kInk));
     p.drawText(box.adjusted(32, 22, -32, 0), Qt::AlignLeft | Qt::AlignTop, tr("Keys"));
     for (qsizetype i = 0; i < keys_.size(); ++i) {
-        const double x = box.left() + 32 + (i >= rows ? 440 : 0), y = box.top() + 72 + static_cast<double>(i % rows) * 36;
+        const double x = box.left() + 32 + (i >= rows ? 440 : 0),
+                     y = box.top() + 72 + static_cast<double>(i % rows) * 36;
         p.setFont(look::text(look::kSmall, look::Weight::Heavy));
         p.setBrush(QColor(look::kLampPaper));
         p.setPen(Qt::NoPen);

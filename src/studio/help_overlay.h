@@ -13,10 +13,12 @@ class HelpOverlay : public QWidget {
     Q_OBJECT
   public:
     HelpOverlay(QList<KeyHelp> keys, QWidget* parent);
+
   protected:
     void paintEvent(QPaintEvent*) override;
     void keyPressEvent(QKeyEvent*) override { hide(); }
     void mousePressEvent(QMouseEvent*) override { hide(); }
+
   private:
     QList<KeyHelp> keys_;
 };

@@ -19,7 +19,8 @@ int main(int argc, char** argv) {
     const auto arguments = app.arguments();
     hl::MainWindow window;
     window.show();
-    if (arguments.size() == 4 && arguments[1] == QLatin1String("--shots")) return hl::takeShots(window, arguments[2], arguments[3]);
+    if (arguments.size() == 4 && arguments[1] == QLatin1String("--shots"))
+        return hl::takeShots(window, arguments[2], arguments[3]);
     if (arguments.size() > 1) window.open(arguments[1]);
     return app.exec();
 }

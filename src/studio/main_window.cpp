@@ -9,8 +9,8 @@
 #include "studio/new_guide_dialog.h"
 #include "studio/picture_view.h"
 #include "studio/ribbon.h"
-#include "studio/stations.h"
 #include "studio/station_line.h"
+#include "studio/stations.h"
 #include "studio/stretch_view.h"
 #include "studio/strip_view.h"
 #include "studio/style.h"
@@ -46,7 +46,7 @@ QWidget* scrolled(QWidget* page) {
     area->viewport()->setAutoFillBackground(false);
     return area;
 }
-}
+} // namespace
 
 MainWindow::MainWindow() : desk_(std::make_unique<Desk>()), player_(std::make_unique<Player>(*desk_)) {
     setWindowTitle(tr("High Lantern"));
@@ -155,7 +155,8 @@ QWidget* MainWindow::buildMiddle() {
     middle_->addWidget(pages_);
     connect(scene, &ScenePage::newGuideWanted, this, [this] { newGuide(); });
     connect(scene, &ScenePage::openWanted, this, &MainWindow::chooseGuide);
-    connect(publish_, &PublishPage::published, this, [this](const QString& f) { say(tr("Published: %1").arg(f), false); });
+    connect(publish_, &PublishPage::published, this,
+            [this](const QString& f) { say(tr("Published: %1").arg(f), false); });
     return middle;
 }
 
@@ -173,10 +174,14 @@ void MainWindow::connectDesk() {
     });
     connect(desk_.get(), &Desk::saved, this, [this] { say(tr("Saved."), false); });
     connect(desk_.get(), &Desk::failed, this, [this](const QString& text) { say(text, true); });
-    connect(desk_.get(), &Desk::recovered, this, [this] { say(tr("Edits that were not saved are back. Undo takes them away."), false); });
-    connect(publish_, &PublishPage::published, this, [this] { stations_->setLamp(PublishStation, StationLine::Lamp::Filled); });
-    connect(publish_, &PublishPage::failed, this, [this](const QString&) { stations_->setLamp(PublishStation, StationLine::Lamp::Broken); });
-    connect(player_.get(), &Player::playingChanged, this, [this](bool on) { play_->setText(on ? tr("Pause") : tr("Play")); });
+    connect(desk_.get(), &Desk::recovered, this,
+            [this] { say(tr("Edits that were not saved are back. Undo takes them away."), false); });
+    connect(publish_, &PublishPage::published, this,
+            [this] { stations_->setLamp(PublishStation, StationLine::Lamp::Filled); });
+    connect(publish_, &PublishPage::failed, this,
+            [this](const QString&) { stations_->setLamp(PublishStation, StationLine::Lamp::Broken); });
+    connect(player_.get(), &Player::playingChanged, this,
+            [this](bool on) { play_->setText(on ? tr("Pause") : tr("Play")); });
     connect(player_.get(), &Player::moved, this, &MainWindow::showPlace);
 }
 
@@ -184,13 +189,16 @@ void MainWindow::connectDesk() {
 void MainWindow::showPlace() {
     const auto place = QString::number(std::lround(player_->metre())) + QStringLiteral(" m");
     if (player_->mode() == Player::Mode::Guide) {
-        where_->setText(tr("%1 of %2 \u00b7 %3").arg(clockText(player_->guideTime(), 1), clockText(desk_->cut().lengthS), place));
+        where_->setText(
+            tr("%1 of %2 \u00b7 %3").arg(clockText(player_->guideTime(), 1), clockText(desk_->cut().lengthS), place));
         return;
     }
     const auto live = player_->live();
     QString figures;
     const auto figure = [&](const QString& value, const QString& unit) {
-        figures += QStringLiteral("<span style=\"font-family:'Atkinson Hyperlegible Mono'; font-size:19px\">%1</span> <span style='font-size:13px; color:%3'>%2</span> &nbsp; ").arg(value, unit, QColor(look::kReed).name());
+        figures += QStringLiteral("<span style=\"font-family:'Atkinson Hyperlegible Mono'; font-size:19px\">%1</span> "
+                                  "<span style='font-size:13px; color:%3'>%2</span> &nbsp; ")
+                       .arg(value, unit, QColor(look::kReed).name());
     };
     if (live.gear) figure(QString::number(*live.gear), tr("gear"));
     if (live.speed) figure(QString::number(std::lround(kmh(*live.speed))), tr("km/h"));
@@ -203,24 +211,34 @@ void MainWindow::key(const QKeySequence& keys, const QString& does, std::functio
     auto* s = new QShortcut(keys, this);
     connect(s, &QShortcut::activated, this, [action = std::move(action)] { action(); });
     if (unlessTyping) // letters and arrows belong to the text while one types
-        connect(qApp, &QApplication::focusChanged, s, [s](QWidget*, QWidget* now) { s->setEnabled(!qobject_cast<QLineEdit*>(now) && !qobject_cast<QPlainTextEdit*>(now)); });
+        connect(qApp, &QApplication::focusChanged, s, [s](QWidget*, QWidget* now) {
+            s->setEnabled(!qobject_cast<QLineEdit*>(now) && !qobject_cast<QPlainTextEdit*>(now));
+        });
     if (!does.isEmpty()) keyHelp_.append({keys.toString(QKeySequence::NativeText), does});
 }
 
 void MainWindow::addKeys() {
-    key(Qt::Key_Space, tr("play or pause"), [this] { player_->toggle(); }, true);
-    key(Qt::Key_Comma, tr("one picture back"), [this] { player_->step(-1); }, true);
-    key(Qt::Key_Period, tr("one picture on"), [this] { player_->step(1); }, true);
-    key(Qt::Key_J, tr("corner before"), [this] { desk_->choose(desk_->corner() - 1); }, true);
-    key(Qt::Key_K, tr("next corner"), [this] { desk_->choose(desk_->corner() + 1); }, true);
-    for (int i = 0; i < 5; ++i) key(QKeySequence(Qt::ALT | static_cast<Qt::Key>(Qt::Key_1 + i)), i == 0 ? tr("to a station (Alt+1 to 5)") : QString(), [this, i] { go(static_cast<Station>(i)); });
+    key(
+        Qt::Key_Space, tr("play or pause"), [this] { player_->toggle(); }, true);
+    key(
+        Qt::Key_Comma, tr("one picture back"), [this] { player_->step(-1); }, true);
+    key(
+        Qt::Key_Period, tr("one picture on"), [this] { player_->step(1); }, true);
+    key(
+        Qt::Key_J, tr("corner before"), [this] { desk_->choose(desk_->corner() - 1); }, true);
+    key(
+        Qt::Key_K, tr("next corner"), [this] { desk_->choose(desk_->corner() + 1); }, true);
+    for (int i = 0; i < 5; ++i)
+        key(QKeySequence(Qt::ALT | static_cast<Qt::Key>(Qt::Key_1 + i)),
+            i == 0 ? tr("to a station (Alt+1 to 5)") : QString(), [this, i] { go(static_cast<Station>(i)); });
     key(QKeySequence::Undo, tr("undo"), [this] { desk_->undo(); });
     key(QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_Z), tr("redo"), [this] { desk_->redo(); });
     key(QKeySequence::Save, tr("save"), [this] { desk_->save(); });
     key(QKeySequence::Open, tr("open a guide, or a recent one"), [this] { chooseGuide(); });
     key(QKeySequence::New, tr("new guide from film and log"), [this] { newGuide(); });
     key(QKeySequence(Qt::CTRL | Qt::Key_B), tr("add words where the car is"), [this] { words_->addBeat(); });
-    key(QKeySequence(Qt::CTRL | Qt::Key_Delete), tr("remove these words"), [this] { (pages_->currentWidget() == cutWords_ ? cutWords_ : words_)->removeBeat(); });
+    key(QKeySequence(Qt::CTRL | Qt::Key_Delete), tr("remove these words"),
+        [this] { (pages_->currentWidget() == cutWords_ ? cutWords_ : words_)->removeBeat(); });
     key(QKeySequence(Qt::Key_F1), tr("these keys"), [this] {
         help_->setGeometry(rect());
         help_->setVisible(!help_->isVisible());
@@ -252,16 +270,19 @@ void MainWindow::go(Station s) {
 void MainWindow::refreshTop() {
     if (!desk_->isOpen()) return;
     const auto& g = desk_->guide();
-    about_->setText(tr("%1%2<br>guide <b style='color:%3'>%4</b> \u00b7 lap %5")
-                        .arg(QString::fromStdString(g.scene.track.empty() ? g.scene.title : g.scene.track).toHtmlEscaped(), desk_->hasUnsaved() ? tr(" \u00b7 not saved") : QString(), QColor(look::kMist).name(),
-                             clockText(desk_->cut().lengthS), clockText(desk_->material().trace.lap.time.count(), 3)));
+    about_->setText(
+        tr("%1%2<br>guide <b style='color:%3'>%4</b> \u00b7 lap %5")
+            .arg(QString::fromStdString(g.scene.track.empty() ? g.scene.title : g.scene.track).toHtmlEscaped(),
+                 desk_->hasUnsaved() ? tr(" \u00b7 not saved") : QString(), QColor(look::kMist).name(),
+                 clockText(desk_->cut().lengthS), clockText(desk_->material().trace.lap.time.count(), 3)));
     setWindowTitle(tr("%1[*] \u00b7 High Lantern").arg(QString::fromStdString(g.scene.title)));
     setWindowModified(desk_->hasUnsaved());
 }
 
 void MainWindow::say(const QString& text, bool wrong) {
     message_->setText(text);
-    message_->setStyleSheet(QStringLiteral("font-size: 13px; color: %1;").arg(QColor(wrong ? look::kWrongOnDark : look::kMist).name()));
+    message_->setStyleSheet(
+        QStringLiteral("font-size: 13px; color: %1;").arg(QColor(wrong ? look::kWrongOnDark : look::kMist).name()));
 }
 
 void MainWindow::open(const QString& folder) {
@@ -298,7 +319,8 @@ void MainWindow::newGuide(const QStringList& files) {
 
 bool MainWindow::mayLeave() {
     if (!desk_->hasUnsaved()) return true;
-    QMessageBox ask(QMessageBox::Question, tr("Not saved"), tr("The guide has edits that are not saved."), QMessageBox::Save | QMessageBox::Discard | QMessageBox::Cancel, this);
+    QMessageBox ask(QMessageBox::Question, tr("Not saved"), tr("The guide has edits that are not saved."),
+                    QMessageBox::Save | QMessageBox::Discard | QMessageBox::Cancel, this);
     ask.setObjectName(QStringLiteral("leaveQuestion"));
     ask.button(QMessageBox::Discard)->setText(tr("Leave without saving"));
     switch (ask.exec()) {
@@ -326,8 +348,10 @@ void MainWindow::dropEvent(QDropEvent* e) {
     QStringList files;
     for (const auto& url : e->mimeData()->urls())
         if (url.isLocalFile()) files << url.toLocalFile();
-    if (files.size() == 1 && QFileInfo(files[0] + QStringLiteral("/guide.json")).exists()) open(files[0]);
-    else if (!files.isEmpty()) newGuide(files);
+    if (files.size() == 1 && QFileInfo(files[0] + QStringLiteral("/guide.json")).exists())
+        open(files[0]);
+    else if (!files.isEmpty())
+        newGuide(files);
 }
 
 void MainWindow::resizeEvent(QResizeEvent* e) {

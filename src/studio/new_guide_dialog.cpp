@@ -32,7 +32,9 @@ QWidget* fileRow(QLineEdit* edit, const QString& name, QWidget* parent) {
 } // namespace
 
 NewGuideDialog::NewGuideDialog(QWidget* parent)
-    : QDialog(parent), video_(new QLineEdit), log_(new QLineEdit), track_(new QLineEdit), folder_(new QLineEdit), car_(new QLineEdit), conditions_(new QLineEdit), pairs_(new QLineEdit), state_(quiet({})), bar_(new QProgressBar), make_(lampButton(tr("Make the guide"))) {
+    : QDialog(parent), video_(new QLineEdit), log_(new QLineEdit), track_(new QLineEdit), folder_(new QLineEdit),
+      car_(new QLineEdit), conditions_(new QLineEdit), pairs_(new QLineEdit), state_(quiet({})), bar_(new QProgressBar),
+      make_(lampButton(tr("Make the guide"))) {
     setWindowTitle(tr("New guide"));
     auto* outer = new QVBoxLayout(this);
     outer->setContentsMargins(0, 0, 0, 0);
@@ -41,9 +43,11 @@ NewGuideDialog::NewGuideDialog(QWidget* parent)
     auto* column = new QVBoxLayout(paper);
     column->setContentsMargins(28, 22, 28, 22);
     column->addWidget(headline(tr("New guide from film and log")));
-    column->addWidget(quiet(tr("High Lantern ties the two together by the engine's sound, finds the corners, measures them and drafts the first words.")));
+    column->addWidget(quiet(tr("High Lantern ties the two together by the engine's sound, finds the corners, measures "
+                               "them and drafts the first words.")));
     auto* form = new QFormLayout;
-    video_->setObjectName(QStringLiteral("newVideo")), log_->setObjectName(QStringLiteral("newLog")), track_->setObjectName(QStringLiteral("newTrack")), folder_->setObjectName(QStringLiteral("newFolder"));
+    video_->setObjectName(QStringLiteral("newVideo")), log_->setObjectName(QStringLiteral("newLog")),
+        track_->setObjectName(QStringLiteral("newTrack")), folder_->setObjectName(QStringLiteral("newFolder"));
     form->addRow(tr("Film"), fileRow(video_, tr("Film"), this));
     form->addRow(tr("Log"), fileRow(log_, tr("Log"), this));
     form->addRow(tr("Track"), fileRow(track_, tr("Track, if there is one"), this));
@@ -53,7 +57,8 @@ NewGuideDialog::NewGuideDialog(QWidget* parent)
     form->addRow(tr("Guide folder"), folder_);
     pairs_->setObjectName(QStringLiteral("newPairs"));
     pairs_->setPlaceholderText(tr("only when the sound cannot tell: 14.2:500, 64:2600"));
-    pairs_->setToolTip(tr("Two or more pairs of film seconds and lap metres, such as where a board or the line is passed"));
+    pairs_->setToolTip(
+        tr("Two or more pairs of film seconds and lap metres, such as where a board or the line is passed"));
     track_->setPlaceholderText(tr("optional"));
     column->addLayout(form);
     bar_->setRange(0, 1000);
@@ -70,7 +75,9 @@ NewGuideDialog::NewGuideDialog(QWidget* parent)
     connect(cancel, &QPushButton::clicked, this, &NewGuideDialog::reject);
     connect(make_, &QPushButton::clicked, this, &NewGuideDialog::start);
     connect(video_, &QLineEdit::textChanged, this, [this](const QString& t) {
-        if (folder_->text().isEmpty() || folder_->text().endsWith(QStringLiteral("-guide"))) folder_->setText(QFileInfo(t).path() + QLatin1Char('/') + QFileInfo(t).completeBaseName() + QStringLiteral("-guide"));
+        if (folder_->text().isEmpty() || folder_->text().endsWith(QStringLiteral("-guide")))
+            folder_->setText(QFileInfo(t).path() + QLatin1Char('/') + QFileInfo(t).completeBaseName() +
+                             QStringLiteral("-guide"));
     });
     resize(680, 470);
 }
@@ -78,9 +85,12 @@ NewGuideDialog::NewGuideDialog(QWidget* parent)
 void NewGuideDialog::take(const QStringList& files) {
     for (const auto& f : files) {
         const auto kind = QFileInfo(f).suffix().toLower();
-        if (kind == QLatin1String("geojson") || kind == QLatin1String("json")) track_->setText(f);
-        else if (kind == QLatin1String("csv") || kind == QLatin1String("txt") || kind == QLatin1String("tsv")) log_->setText(f);
-        else video_->setText(f);
+        if (kind == QLatin1String("geojson") || kind == QLatin1String("json"))
+            track_->setText(f);
+        else if (kind == QLatin1String("csv") || kind == QLatin1String("txt") || kind == QLatin1String("tsv"))
+            log_->setText(f);
+        else
+            video_->setText(f);
     }
 }
 
@@ -96,7 +106,8 @@ void NewGuideDialog::reject() {
 void NewGuideDialog::start() {
     if (busy_) return;
     NewGuide wish;
-    wish.folder = folder_->text().toStdString(), wish.video = video_->text().toStdString(), wish.log = log_->text().toStdString();
+    wish.folder = folder_->text().toStdString(), wish.video = video_->text().toStdString(),
+    wish.log = log_->text().toStdString();
     if (!track_->text().isEmpty()) wish.track = track_->text().toStdString();
     for (const auto& text : pairs_->text().split(QLatin1Char(','), Qt::SkipEmptyParts)) {
         const auto pair = parsePair(text.trimmed().toStdString());
@@ -117,18 +128,19 @@ void NewGuideDialog::start() {
                                 });
                             },
                             stop_.get_token()};
-    inBackground(this, [wish, progress] { return bringIn(wish, progress); },
-                 [this, folder = folder_->text()](Result<Guide> g) {
-                     busy_ = false;
-                     make_->setEnabled(true);
-                     if (g) {
-                         emit made(folder);
-                         accept();
-                     } else {
-                         bar_->setValue(0);
-                         state_->setText(QString::fromStdString(sentence(g.error())));
-                     }
-                 });
+    inBackground(
+        this, [wish, progress] { return bringIn(wish, progress); },
+        [this, folder = folder_->text()](Result<Guide> g) {
+            busy_ = false;
+            make_->setEnabled(true);
+            if (g) {
+                emit made(folder);
+                accept();
+            } else {
+                bar_->setValue(0);
+                state_->setText(QString::fromStdString(sentence(g.error())));
+            }
+        });
 }
 
 } // namespace hl

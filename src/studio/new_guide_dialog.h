@@ -17,8 +17,10 @@ class NewGuideDialog : public QDialog {
     void take(const QStringList& files); ///< dropped files, sorted by what they are
   signals:
     void made(const QString& folder);
+
   protected:
     void reject() override;
+
   private:
     void start();
     QLineEdit *video_, *log_, *track_, *folder_, *car_, *conditions_, *pairs_;

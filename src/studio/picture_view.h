@@ -12,9 +12,11 @@ class PictureView : public QWidget {
   public:
     explicit PictureView(Player& player, QWidget* parent = nullptr);
     QSize sizeHint() const override { return {668, 376}; }
+
   protected:
     void paintEvent(QPaintEvent*) override;
     void mousePressEvent(QMouseEvent*) override { player_.toggle(); }
+
   private:
     Player& player_;
 };

@@ -11,12 +11,14 @@ namespace hl {
 namespace {
 constexpr int kTickMs = 20;
 constexpr QSize kPreview(1280, 720);
-}
+} // namespace
 
 void FrameSource::openFile(const QString& path) {
     auto reader = VideoReader::open(path.toStdString());
-    if (reader) reader_.emplace(std::move(*reader));
-    else reader_.reset();
+    if (reader)
+        reader_.emplace(std::move(*reader));
+    else
+        reader_.reset();
 }
 
 void FrameSource::want(double footageS) {
@@ -30,13 +32,15 @@ void FrameSource::decodeNewest() {
     const double wish = wish_;
     const auto frame = reader_->frameAt(at<FootageTime>(wish));
     if (!frame) return;
-    const double scale = std::min(static_cast<double>(kPreview.width()) / frame->width, static_cast<double>(kPreview.height()) / frame->height);
+    const double scale = std::min(static_cast<double>(kPreview.width()) / frame->width,
+                                  static_cast<double>(kPreview.height()) / frame->height);
     const int w = static_cast<int>(frame->width * scale), h = static_cast<int>(frame->height * scale);
     const auto pixels = toBgra(*frame, w, h);
     emit ready(QImage(pixels.data(), w, h, w * 4, QImage::Format_RGB32).copy(), seconds(frame->time));
 }
 
-Player::Player(Desk& desk, QObject* parent) : QObject(parent), desk_(desk), source_(new FrameSource), out_(soundOutOfThisMachine()) {
+Player::Player(Desk& desk, QObject* parent)
+    : QObject(parent), desk_(desk), source_(new FrameSource), out_(soundOutOfThisMachine()) {
     source_->moveToThread(&thread_);
     connect(&thread_, &QThread::finished, source_, &QObject::deleteLater);
     connect(source_, &FrameSource::ready, this, [this](const QImage& picture) {
@@ -50,13 +54,15 @@ Player::Player(Desk& desk, QObject* parent) : QObject(parent), desk_(desk), sour
     connect(&desk_, &Desk::opened, this, [this] {
         pause();
         guideS_ = 0;
-        QMetaObject::invokeMethod(source_, "openFile", Qt::QueuedConnection, Q_ARG(QString, QString::fromStdString(desk_.material().video.string())));
+        QMetaObject::invokeMethod(source_, "openFile", Qt::QueuedConnection,
+                                  Q_ARG(QString, QString::fromStdString(desk_.material().video.string())));
         footageSound_.reset();
-        inBackground(this, [path = desk_.material().video] { return readSound(path, 48000); },
-                     [this](Result<Sound> s) {
-                         if (s) footageSound_ = std::make_shared<const Sound>(std::move(*s));
-                         mixSound();
-                     });
+        inBackground(
+            this, [path = desk_.material().video] { return readSound(path, 48000); },
+            [this](Result<Sound> s) {
+                if (s) footageSound_ = std::make_shared<const Sound>(std::move(*s));
+                mixSound();
+            });
     });
     connect(&desk_, &Desk::cutChanged, this, [this] {
         guideS_ = std::min(guideS_, length());
@@ -68,7 +74,8 @@ Player::Player(Desk& desk, QObject* parent) : QObject(parent), desk_(desk), sour
         const auto* c = cornerNumbered(desk_.guide(), corner);
         if (!c) return;
         const auto* f = desk_.factsOf(corner);
-        if (mode_ == Mode::Footage) seekMetre((f && f->brakeOnsetM ? f->brakeOnsetM->value : c->turnInM) - 20);
+        if (mode_ == Mode::Footage)
+            seekMetre((f && f->brakeOnsetM ? f->brakeOnsetM->value : c->turnInM) - 20);
         else
             for (const auto& s : desk_.cut().sections)
                 if (s.corner == corner) {
@@ -92,7 +99,10 @@ void Player::setMode(Mode m) {
     show();
 }
 
-double Player::metre() const { return desk_.isOpen() ? placeAt(desk_.material().trace, desk_.guide().sources.tie.log(at<FootageTime>(footageS_))) : 0; }
+double Player::metre() const {
+    return desk_.isOpen() ? placeAt(desk_.material().trace, desk_.guide().sources.tie.log(at<FootageTime>(footageS_)))
+                          : 0;
+}
 
 Live Player::live() const {
     if (!desk_.isOpen()) return {};
@@ -128,7 +138,8 @@ void Player::seekMetre(double atM) {
         for (const auto& section : desk_.cut().sections)
             for (const auto& shot : section.shots) {
                 const double want = seconds(desk_.material().clock.footage(atM));
-                if (shot.kind == ShotKind::Footage && want >= seconds(shot.from) && want <= seconds(shot.to) && section.kind != SectionKind::Lap) {
+                if (shot.kind == ShotKind::Footage && want >= seconds(shot.from) && want <= seconds(shot.to) &&
+                    section.kind != SectionKind::Lap) {
                     seekGuide(seconds(shot.start) + (want - seconds(shot.from)) / shot.rate);
                     return;
                 }
@@ -143,9 +154,11 @@ void Player::seekMetre(double atM) {
 
 void Player::step(int frames) {
     pause();
-    if (mode_ == Mode::Guide) seekGuide(guideS_ + frames / static_cast<double>(desk_.guide().frameRate));
+    if (mode_ == Mode::Guide)
+        seekGuide(guideS_ + frames / static_cast<double>(desk_.guide().frameRate));
     else {
-        const double rate = desk_.isOpen() && desk_.material().videoInfo.frameRate > 0 ? desk_.material().videoInfo.frameRate : 25;
+        const double rate =
+            desk_.isOpen() && desk_.material().videoInfo.frameRate > 0 ? desk_.material().videoInfo.frameRate : 25;
         footageS_ = std::max(0.0, footageS_ + frames / rate);
         show();
     }
@@ -187,17 +200,18 @@ void Player::tick() {
 void Player::mixSound() {
     if (!footageSound_ || !desk_.narrator()) return;
     const long wanted = ++mixWanted_;
-    inBackground(this,
-                 [cut = desk_.sharedCut(), film = footageSound_, voice = desk_.narrator()] {
-                     const auto clip = [&](const std::string& text) {
-                         auto u = voice->speak(text);
-                         return u ? u->sound : Sound{48000, 0, {}};
-                     };
-                     return std::make_shared<const Sound>(mixSoundtrack(*cut, *film, clip, 0, cut->lengthS));
-                 },
-                 [this, wanted](std::shared_ptr<const Sound> s) {
-                     if (wanted == mixWanted_) guideSound_ = std::move(s);
-                 });
+    inBackground(
+        this,
+        [cut = desk_.sharedCut(), film = footageSound_, voice = desk_.narrator()] {
+            const auto clip = [&](const std::string& text) {
+                auto u = voice->speak(text);
+                return u ? u->sound : Sound{48000, 0, {}};
+            };
+            return std::make_shared<const Sound>(mixSoundtrack(*cut, *film, clip, 0, cut->lengthS));
+        },
+        [this, wanted](std::shared_ptr<const Sound> s) {
+            if (wanted == mixWanted_) guideSound_ = std::move(s);
+        });
 }
 
 } // namespace hl

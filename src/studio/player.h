@@ -20,6 +20,7 @@ class FrameSource : public QObject {
     void openFile(const QString& path);
   signals:
     void ready(const QImage& picture, double footageS);
+
   private:
     Q_INVOKABLE void decodeNewest();
     std::optional<VideoReader> reader_;
@@ -40,16 +41,16 @@ class Player : public QObject {
     void toggle();
     void pause();
     void seekGuide(double guideS);
-    void seekMetre(double atM);          ///< the footage where the car is there
+    void seekMetre(double atM); ///< the footage where the car is there
     void step(int frames);
     double guideTime() const { return guideS_; }
     double metre() const;
-    Live live() const;                   ///< speed, gear and pedals at the playhead
+    Live live() const; ///< speed, gear and pedals at the playhead
     const QImage& picture() const { return picture_; }
-    SceneAt scene() const;               ///< what is drawn over the picture
+    SceneAt scene() const; ///< what is drawn over the picture
 
   signals:
-    void moved();                        ///< the playhead
+    void moved(); ///< the playhead
     void pictureReady();
     void playingChanged(bool playing);
 

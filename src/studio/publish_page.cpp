@@ -27,8 +27,10 @@ QString severityText(const std::string& severity) {
 } // namespace
 
 PublishPage::PublishPage(Desk& desk, QWidget* parent)
-    : QWidget(parent), desk_(desk), summary_(new QLabel), verdict_(quiet({})), state_(quiet({})), findings_(new QListWidget), folder_(new QLineEdit), from_(new QSpinBox), to_(new QSpinBox), render_(plainButton(tr("Render this piece"))),
-      publish_(lampButton(tr("Publish the guide"))), cancel_(plainButton(tr("Cancel"))), open_(plainButton(tr("Open the result"))), bar_(new QProgressBar) {
+    : QWidget(parent), desk_(desk), summary_(new QLabel), verdict_(quiet({})), state_(quiet({})),
+      findings_(new QListWidget), folder_(new QLineEdit), from_(new QSpinBox), to_(new QSpinBox),
+      render_(plainButton(tr("Render this piece"))), publish_(lampButton(tr("Publish the guide"))),
+      cancel_(plainButton(tr("Cancel"))), open_(plainButton(tr("Open the result"))), bar_(new QProgressBar) {
     setObjectName(QStringLiteral("sheet"));
     setAttribute(Qt::WA_StyledBackground);
     auto* column = new QVBoxLayout(this);
@@ -76,8 +78,10 @@ PublishPage::PublishPage(Desk& desk, QWidget* parent)
     findings_->setWordWrap(true);
     findings_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     column->addWidget(findings_, 1);
-    connect(findings_, &QListWidget::itemActivated, this, [this](const QListWidgetItem* item) { desk_.choose(item->data(Qt::UserRole).toInt()); });
-    connect(findings_, &QListWidget::itemClicked, this, [this](const QListWidgetItem* item) { desk_.choose(item->data(Qt::UserRole).toInt()); });
+    connect(findings_, &QListWidget::itemActivated, this,
+            [this](const QListWidgetItem* item) { desk_.choose(item->data(Qt::UserRole).toInt()); });
+    connect(findings_, &QListWidget::itemClicked, this,
+            [this](const QListWidgetItem* item) { desk_.choose(item->data(Qt::UserRole).toInt()); });
     connect(render_, &QPushButton::clicked, this, [this] { start(false); });
     connect(publish_, &QPushButton::clicked, this, [this] { start(true); });
     connect(cancel_, &QPushButton::clicked, this, &PublishPage::cancel);
@@ -92,20 +96,30 @@ PublishPage::PublishPage(Desk& desk, QWidget* parent)
 void PublishPage::refresh() {
     const auto& cut = desk_.cut();
     summary_->setText(tr("<b>%1</b>, %2 corners: %3 long; no plan with these words can be shorter than %4.")
-                          .arg(QString::fromStdString(desk_.guide().scene.title).toHtmlEscaped()).arg(desk_.guide().corners.size()).arg(clockText(cut.lengthS), clockText(cut.boundS)));
+                          .arg(QString::fromStdString(desk_.guide().scene.title).toHtmlEscaped())
+                          .arg(desk_.guide().corners.size())
+                          .arg(clockText(cut.lengthS), clockText(cut.boundS)));
     const auto found = checkGuide(desk_.guide(), desk_.material().facts);
-    const auto wrong = std::count_if(found.begin(), found.end(), [](const Finding& f) { return f.severity == "wrong"; });
+    const auto wrong =
+        std::count_if(found.begin(), found.end(), [](const Finding& f) { return f.severity == "wrong"; });
     const auto count = static_cast<int>(found.size());
-    if (wrong > 0) verdict_->setText(wrong == 1 ? tr("One claim in the words contradicts the lap:") : tr("%1 claims in the words contradict the lap:").arg(wrong));
-    else if (count == 0) verdict_->setText(tr("The words agree with what was measured, and nothing is missing."));
-    else verdict_->setText(tr("The words agree with what was measured. Worth a look before publishing (%1):").arg(count));
+    if (wrong > 0)
+        verdict_->setText(wrong == 1 ? tr("One claim in the words contradicts the lap:")
+                                     : tr("%1 claims in the words contradict the lap:").arg(wrong));
+    else if (count == 0)
+        verdict_->setText(tr("The words agree with what was measured, and nothing is missing."));
+    else
+        verdict_->setText(
+            tr("The words agree with what was measured. Worth a look before publishing (%1):").arg(count));
     findings_->clear();
     for (const char* severity : {"wrong", "warn", "note"})
         for (const auto& f : found) {
             if (f.severity != severity) continue;
-            auto* item = new QListWidgetItem(severityText(f.severity) + QStringLiteral("   ") + QString::fromStdString(f.message), findings_);
+            auto* item = new QListWidgetItem(
+                severityText(f.severity) + QStringLiteral("   ") + QString::fromStdString(f.message), findings_);
             item->setData(Qt::UserRole, f.corner);
-            item->setForeground(QColor(f.severity == "wrong" ? look::kWrong : (f.severity == "warn" ? look::kLampInk : look::kInk)));
+            item->setForeground(
+                QColor(f.severity == "wrong" ? look::kWrong : (f.severity == "warn" ? look::kLampInk : look::kInk)));
         }
 }
 
@@ -132,16 +146,20 @@ void PublishPage::start(bool publish) {
     const std::filesystem::path out = folder_->text().toStdString();
     RenderWish wish;
     wish.out = out.string() + "-piece.mp4", wish.fromS = from_->value(), wish.toS = to_->value();
-    inBackground(this,
-                 [g = desk_.guide(), m = desk_.sharedMaterial(), cut = desk_.sharedCut(), voice = desk_.narrator(), progress, publish, wish, out]() -> Result<std::string> {
-                     if (publish) {
-                         auto r = publishGuide(g, *m, *cut, *voice, out, {}, progress);
-                         return r ? Result<std::string>((out / "index.html").string()) : Result<std::string>(r.error());
-                     }
-                     auto r = hl::render(g, *m, *cut, *voice, wish, progress);
-                     return r ? Result<std::string>(r->file.string()) : Result<std::string>(r.error());
-                 },
-                 [this](Result<std::string> r) { finish(static_cast<bool>(r), QString::fromStdString(r ? *r : sentence(r.error()))); });
+    inBackground(
+        this,
+        [g = desk_.guide(), m = desk_.sharedMaterial(), cut = desk_.sharedCut(), voice = desk_.narrator(), progress,
+         publish, wish, out]() -> Result<std::string> {
+            if (publish) {
+                auto r = publishGuide(g, *m, *cut, *voice, out, {}, progress);
+                return r ? Result<std::string>((out / "index.html").string()) : Result<std::string>(r.error());
+            }
+            auto r = hl::render(g, *m, *cut, *voice, wish, progress);
+            return r ? Result<std::string>(r->file.string()) : Result<std::string>(r.error());
+        },
+        [this](Result<std::string> r) {
+            finish(static_cast<bool>(r), QString::fromStdString(r ? *r : sentence(r.error())));
+        });
 }
 
 void PublishPage::finish(bool good, const QString& text) {

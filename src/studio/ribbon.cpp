@@ -4,16 +4,16 @@
 #include "picture/paint_scene.h"
 #include "picture/tokens.h"
 
+#include <cmath>
 #include <QKeyEvent>
 #include <QMouseEvent>
 #include <QPainter>
-#include <cmath>
 
 namespace hl {
 namespace {
 
-constexpr double kSide = 24; // px on both sides of the road
-constexpr double kWidestM = 8;                       // half the road that fits the box
+constexpr double kSide = 24;   // px on both sides of the road
+constexpr double kWidestM = 8; // half the road that fits the box
 
 } // namespace
 
@@ -41,7 +41,9 @@ void Ribbon::setCompact(bool compact) {
 }
 
 double Ribbon::x(double atM) const { return kSide + atM / desk_.material().trace.lengthM * (width() - 2 * kSide); }
-double Ribbon::metreAt(double px) const { return (px - kSide) / (width() - 2 * kSide) * desk_.material().trace.lengthM; }
+double Ribbon::metreAt(double px) const {
+    return (px - kSide) / (width() - 2 * kSide) * desk_.material().trace.lengthM;
+}
 double Ribbon::y(double lateralM) const { return top() + depth() / 2 - lateralM / kWidestM * depth() / 2; }
 QPointF Ribbon::cornerAt(int number) const {
     const auto* c = cornerNumbered(desk_.guide(), number);
@@ -56,7 +58,9 @@ QPixmap Ribbon::paintRoad() const {
     p.setRenderHint(QPainter::Antialiasing);
     const auto& m = desk_.material();
     const double length = m.trace.lengthM;
-    const auto edge = [&](double s, bool left) { return m.road ? (left ? frameAt(*m.road, s).left : -frameAt(*m.road, s).right) : (left ? 6.0 : -6.0); };
+    const auto edge = [&](double s, bool left) {
+        return m.road ? (left ? frameAt(*m.road, s).left : -frameAt(*m.road, s).right) : (left ? 6.0 : -6.0);
+    };
     QPolygonF road;
     for (double s = 0; s <= length; s += 8) road << QPointF(x(s), y(edge(s, true)));
     for (double s = length; s >= 0; s -= 8) road << QPointF(x(s), y(edge(s, false)));
@@ -71,7 +75,9 @@ QPixmap Ribbon::paintRoad() const {
     for (std::size_t i = 0; i < m.facts.size(); ++i) {
         const auto& f = m.facts[i];
         if (!f.brakeOnsetM || !f.brakeReleaseM) continue;
-        p.fillRect(QRectF(x(f.brakeOnsetM->value), y(4.8), x(f.brakeReleaseM->value) - x(f.brakeOnsetM->value), y(-4.8) - y(4.8)), brakeHatch(look::kBrake));
+        p.fillRect(QRectF(x(f.brakeOnsetM->value), y(4.8), x(f.brakeReleaseM->value) - x(f.brakeOnsetM->value),
+                          y(-4.8) - y(4.8)),
+                   brakeHatch(look::kBrake));
     }
     if (!m.trace.lateral.empty()) {
         QPolygonF line;
@@ -84,7 +90,8 @@ QPixmap Ribbon::paintRoad() const {
     for (double s = 0; s < length; s += 500) {
         p.setPen(QPen(QColor(look::kReed), 1));
         p.drawLine(QPointF(x(s), top() + depth() + 6), QPointF(x(s), top() + depth() + 12));
-        p.drawText(QRectF(x(s) - 40 + (s == 0 ? 40 : 0), top() + depth() + 13, 80, 18), s == 0 ? Qt::AlignLeft : Qt::AlignHCenter, QString::number(s) + QStringLiteral(" m"));
+        p.drawText(QRectF(x(s) - 40 + (s == 0 ? 40 : 0), top() + depth() + 13, 80, 18),
+                   s == 0 ? Qt::AlignLeft : Qt::AlignHCenter, QString::number(s) + QStringLiteral(" m"));
     }
     return out;
 }
@@ -117,7 +124,8 @@ void Ribbon::paintEvent(QPaintEvent*) {
     p.setRenderHint(QPainter::Antialiasing);
     p.fillRect(rect(), QColor(look::kMarsh800));
     if (!desk_.isOpen()) return;
-    if (const auto* c = desk_.chosen()) p.fillRect(QRectF(x(c->startM), 0, x(c->endM) - x(c->startM), height()), QColor(look::kMarsh700));
+    if (const auto* c = desk_.chosen())
+        p.fillRect(QRectF(x(c->startM), 0, x(c->endM) - x(c->startM), height()), QColor(look::kMarsh700));
     if (road_.isNull()) road_ = paintRoad();
     p.drawPixmap(0, 0, road_);
     paintNames(p);
@@ -151,9 +159,12 @@ void Ribbon::mouseMoveEvent(QMouseEvent* e) {
 }
 
 void Ribbon::keyPressEvent(QKeyEvent* e) {
-    if (e->key() == Qt::Key_Left) desk_.choose(desk_.corner() - 1);
-    else if (e->key() == Qt::Key_Right) desk_.choose(desk_.corner() + 1);
-    else QWidget::keyPressEvent(e);
+    if (e->key() == Qt::Key_Left)
+        desk_.choose(desk_.corner() - 1);
+    else if (e->key() == Qt::Key_Right)
+        desk_.choose(desk_.corner() + 1);
+    else
+        QWidget::keyPressEvent(e);
 }
 
 } // namespace hl

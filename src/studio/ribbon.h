@@ -13,7 +13,7 @@ class Ribbon : public QWidget {
   public:
     Ribbon(Desk& desk, Player& player, QWidget* parent = nullptr);
     QSize sizeHint() const override { return {1280, 196}; }
-    void setCompact(bool compact); ///< numbers and road only, where room is short
+    void setCompact(bool compact);      ///< numbers and road only, where room is short
     QPointF cornerAt(int number) const; ///< where to click to choose it
   protected:
     void paintEvent(QPaintEvent*) override;
@@ -21,6 +21,7 @@ class Ribbon : public QWidget {
     void mousePressEvent(QMouseEvent* e) override;
     void mouseMoveEvent(QMouseEvent* e) override;
     void keyPressEvent(QKeyEvent* e) override;
+
   private:
     double x(double atM) const;
     double metreAt(double px) const;

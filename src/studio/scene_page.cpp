@@ -10,7 +10,8 @@
 namespace hl {
 
 ScenePage::ScenePage(Desk& desk, QWidget* parent)
-    : QWidget(parent), desk_(desk), title_(new QLineEdit), channel_(new QLineEdit), car_(new QLineEdit), series_(new QLineEdit), conditions_(new QLineEdit), sources_(quiet({})), lap_(quiet({})),
+    : QWidget(parent), desk_(desk), title_(new QLineEdit), channel_(new QLineEdit), car_(new QLineEdit),
+      series_(new QLineEdit), conditions_(new QLineEdit), sources_(quiet({})), lap_(quiet({})),
       real_(new QCheckBox(tr("A real circuit: show cautions and ask for consequence ratings"))) {
     setObjectName(QStringLiteral("sheet"));
     setAttribute(Qt::WA_StyledBackground);
@@ -43,7 +44,8 @@ ScenePage::ScenePage(Desk& desk, QWidget* parent)
     column->addLayout(row);
     connect(fresh, &QPushButton::clicked, this, &ScenePage::newGuideWanted);
     connect(open, &QPushButton::clicked, this, &ScenePage::openWanted);
-    for (auto* e : {title_, channel_, car_, series_, conditions_}) connect(e, &QLineEdit::editingFinished, this, &ScenePage::take);
+    for (auto* e : {title_, channel_, car_, series_, conditions_})
+        connect(e, &QLineEdit::editingFinished, this, &ScenePage::take);
     connect(real_, &QCheckBox::clicked, this, &ScenePage::take);
     connect(&desk_, &Desk::opened, this, &ScenePage::refresh);
     connect(&desk_, &Desk::changed, this, &ScenePage::refresh);
@@ -57,19 +59,36 @@ void ScenePage::refresh() {
         if (e->text() != text) e->setText(text);
         e->setCursorPosition(0);
     };
-    fill(title_, g.scene.title), fill(channel_, g.scene.channel), fill(car_, g.scene.car), fill(series_, g.scene.series), fill(conditions_, g.scene.conditions);
+    fill(title_, g.scene.title), fill(channel_, g.scene.channel), fill(car_, g.scene.car),
+        fill(series_, g.scene.series), fill(conditions_, g.scene.conditions);
     real_->setChecked(g.scene.realTrack);
     int timed = 0;
     for (const auto& l : m.laps.laps) timed += l.complete;
     const auto& tie = g.sources.tie;
     lap_->setText(tr("<b>Lap %1, %2</b>, one of %3 complete laps of %4 m. Film and log are tied by %5 to within %6 ms.")
-                      .arg(m.trace.lap.number).arg(clockText(m.trace.lap.time.count(), 3)).arg(timed).arg(std::lround(m.laps.trackLengthM))
-                      .arg(tie.method == "sound" ? tr("engine sound") : tr("hand")).arg(std::lround(tie.uncertaintyMs)));
-    const auto file = [](const std::string& s) { return QString::fromStdString(std::filesystem::path(s).filename().string()); };
+                      .arg(m.trace.lap.number)
+                      .arg(clockText(m.trace.lap.time.count(), 3))
+                      .arg(timed)
+                      .arg(std::lround(m.laps.trackLengthM))
+                      .arg(tie.method == "sound" ? tr("engine sound") : tr("hand"))
+                      .arg(std::lround(tie.uncertaintyMs)));
+    const auto file = [](const std::string& s) {
+        return QString::fromStdString(std::filesystem::path(s).filename().string());
+    };
     QString text = tr("Film %1: %2 \u00d7 %3, %4 pictures a second, %5.<br>Log %6: %7 samples, %8 rows left out.")
-                       .arg(file(m.video.string())).arg(m.videoInfo.width).arg(m.videoInfo.height).arg(m.videoInfo.frameRate, 0, 'f', 2).arg(clockText(m.videoInfo.length.count()))
-                       .arg(file(g.sources.log)).arg(m.log.size()).arg(m.log.badRows);
-    text += m.track ? tr("<br>Track %1: %2 references, %3 kerbs.").arg(file(g.sources.trackFile)).arg(m.track->references.size()).arg(m.track->kerbs.size()) : tr("<br>No track file: the driven line stands in for the road, edges are assumed.");
+                       .arg(file(m.video.string()))
+                       .arg(m.videoInfo.width)
+                       .arg(m.videoInfo.height)
+                       .arg(m.videoInfo.frameRate, 0, 'f', 2)
+                       .arg(clockText(m.videoInfo.length.count()))
+                       .arg(file(g.sources.log))
+                       .arg(m.log.size())
+                       .arg(m.log.badRows);
+    text += m.track ? tr("<br>Track %1: %2 references, %3 kerbs.")
+                          .arg(file(g.sources.trackFile))
+                          .arg(m.track->references.size())
+                          .arg(m.track->kerbs.size())
+                    : tr("<br>No track file: the driven line stands in for the road, edges are assumed.");
     if (g.sources.camera.assumed) text += tr("<br>Nobody measured the camera: marks in the picture may be off.");
     sources_->setText(text);
 }
@@ -78,9 +97,13 @@ void ScenePage::take() {
     if (!desk_.isOpen()) return;
     Scene s = desk_.guide().scene;
     const Scene before = s;
-    s.title = title_->text().toStdString(), s.channel = channel_->text().toStdString(), s.car = car_->text().toStdString();
-    s.series = series_->text().toStdString(), s.conditions = conditions_->text().toStdString(), s.realTrack = real_->isChecked();
-    if (s.title == before.title && s.channel == before.channel && s.car == before.car && s.series == before.series && s.conditions == before.conditions && s.realTrack == before.realTrack) return;
+    s.title = title_->text().toStdString(), s.channel = channel_->text().toStdString(),
+    s.car = car_->text().toStdString();
+    s.series = series_->text().toStdString(), s.conditions = conditions_->text().toStdString(),
+    s.realTrack = real_->isChecked();
+    if (s.title == before.title && s.channel == before.channel && s.car == before.car && s.series == before.series &&
+        s.conditions == before.conditions && s.realTrack == before.realTrack)
+        return;
     desk_.edit({tr("Scene").toStdString(), [s](Guide g) { return withScene(std::move(g), s); }});
 }
 

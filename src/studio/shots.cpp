@@ -2,10 +2,12 @@
 #include "studio/shots.h"
 
 #include "studio/main_window.h"
+#include "studio/new_guide_dialog.h"
 
 #include <QApplication>
 #include <QDir>
 #include <QElapsedTimer>
+#include <QLineEdit>
 #include <QThread>
 
 namespace hl {
@@ -31,14 +33,17 @@ int takeShots(MainWindow& w, const QString& guide, const QString& folder) {
     QDir().mkpath(folder);
     w.resize(1280, 800);
     w.open(guide);
-    if (!waitFor([&] { return w.desk().isOpen() && w.desk().cut().lengthS > 0 && !w.player().picture().isNull(); }, 60000)) return 1;
+    if (!waitFor([&] { return w.desk().isOpen() && w.desk().cut().lengthS > 0 && !w.player().picture().isNull(); },
+                 60000))
+        return 1;
     bool all = true;
     const auto shot = [&](const char* name) {
         settle(700);
         all &= w.grab().save(QDir(folder).filePath(QString::fromLatin1(name)));
     };
     w.desk().choose(3);
-    w.player().seekMetre(w.desk().factsOf(3) && w.desk().factsOf(3)->brakeOnsetM ? w.desk().factsOf(3)->brakeOnsetM->value - 38 : 100);
+    w.player().seekMetre(
+        w.desk().factsOf(3) && w.desk().factsOf(3)->brakeOnsetM ? w.desk().factsOf(3)->brakeOnsetM->value - 38 : 100);
     w.go(MainWindow::SceneStation);
     shot("scene.png");
     w.go(MainWindow::CornersStation);
@@ -49,7 +54,15 @@ int takeShots(MainWindow& w, const QString& guide, const QString& folder) {
     w.player().seekGuide(w.player().guideTime() + 6);
     shot("cut.png");
     w.go(MainWindow::PublishStation);
+    // Names without the folders of the machine that takes the pictures.
+    if (auto* edition = w.findChild<QLineEdit*>(QStringLiteral("editionFolder")))
+        edition->setText(QStringLiteral("guides/saltmarrow-edition"));
     shot("publish.png");
+    w.newGuide({QStringLiteral("films/saltmarrow-lap.mp4"), QStringLiteral("films/saltmarrow-log.csv"),
+                QStringLiteral("tracks/saltmarrow-ring.geojson")});
+    settle(300);
+    if (auto* dialog = w.findChild<NewGuideDialog*>())
+        all &= dialog->grab().save(QDir(folder).filePath(QStringLiteral("new-guide.png")));
     return all ? 0 : 1;
 }
 

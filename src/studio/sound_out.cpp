@@ -20,7 +20,9 @@ class Device : public SoundOut {
         stop();
         const auto from = static_cast<qsizetype>(std::max(0.0, fromS - sound->startS) * sound->rate);
         if (from >= static_cast<qsizetype>(sound->samples.size())) return;
-        bytes_ = QByteArray::fromRawData(reinterpret_cast<const char*>(sound->samples.data() + from), (static_cast<qsizetype>(sound->samples.size()) - from) * static_cast<qsizetype>(sizeof(float)));
+        bytes_ = QByteArray::fromRawData(reinterpret_cast<const char*>(sound->samples.data() + from),
+                                         (static_cast<qsizetype>(sound->samples.size()) - from) *
+                                             static_cast<qsizetype>(sizeof(float)));
         held_ = std::move(sound);
         buffer_.setBuffer(&bytes_);
         buffer_.open(QIODevice::ReadOnly);

@@ -3,14 +3,15 @@
 
 #include "picture/tokens.h"
 
+#include <cmath>
 #include <QKeyEvent>
 #include <QMouseEvent>
 #include <QPainter>
-#include <cmath>
 
 namespace hl {
 
-StationLine::StationLine(const QStringList& names, QWidget* parent) : QWidget(parent), names_(names), lamps_(names.size(), Lamp::Hollow) {
+StationLine::StationLine(const QStringList& names, QWidget* parent)
+    : QWidget(parent), names_(names), lamps_(names.size(), Lamp::Hollow) {
     setObjectName(QStringLiteral("stations"));
     setFocusPolicy(Qt::TabFocus);
     setAccessibleName(tr("Stations of the work"));
@@ -70,13 +71,17 @@ void StationLine::paintEvent(QPaintEvent*) {
 }
 
 void StationLine::mousePressEvent(QMouseEvent* e) {
-    setCurrent(std::min(static_cast<int>(names_.size()) - 1, static_cast<int>(e->position().x() * static_cast<double>(names_.size()) / width())));
+    setCurrent(std::min(static_cast<int>(names_.size()) - 1,
+                        static_cast<int>(e->position().x() * static_cast<double>(names_.size()) / width())));
 }
 
 void StationLine::keyPressEvent(QKeyEvent* e) {
-    if (e->key() == Qt::Key_Left) setCurrent(current_ - 1);
-    else if (e->key() == Qt::Key_Right) setCurrent(current_ + 1);
-    else QWidget::keyPressEvent(e);
+    if (e->key() == Qt::Key_Left)
+        setCurrent(current_ - 1);
+    else if (e->key() == Qt::Key_Right)
+        setCurrent(current_ + 1);
+    else
+        QWidget::keyPressEvent(e);
 }
 
 } // namespace hl

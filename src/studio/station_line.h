@@ -4,7 +4,8 @@
 
 namespace hl {
 
-/// The stations of the work along a line, a lamp on each: hollow (nothing yet), filled (done), lit (here), broken (wrong).
+/// The stations of the work along a line, a lamp on each: hollow (nothing yet), filled (done), lit (here), broken
+/// (wrong).
 class StationLine : public QWidget {
     Q_OBJECT
   public:
@@ -17,10 +18,12 @@ class StationLine : public QWidget {
     QPointF lampAt(int i) const;
   signals:
     void chosen(int station);
+
   protected:
     void paintEvent(QPaintEvent*) override;
     void mousePressEvent(QMouseEvent* e) override;
     void keyPressEvent(QKeyEvent* e) override;
+
   private:
     QStringList names_;
     QList<Lamp> lamps_;

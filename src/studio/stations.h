@@ -23,6 +23,7 @@ class ScenePage : public QWidget {
   signals:
     void newGuideWanted();
     void openWanted();
+
   private:
     void refresh();
     void take();
@@ -42,6 +43,7 @@ class PublishPage : public QWidget {
   signals:
     void published(const QString& folder);
     void failed(const QString& sentence);
+
   private:
     void refresh();
     void start(bool publish);

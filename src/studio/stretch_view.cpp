@@ -43,8 +43,12 @@ StretchView::Span StretchView::span() const {
     return s;
 }
 
-double StretchView::timeX(const Span& s, double t) const { return kLeft + (t - s.fromS) / std::max(0.1, s.toS - s.fromS) * (width() - kLeft - kRight); }
-double StretchView::roadX(const Span& s, double m) const { return kLeft + (m - s.fromM) / std::max(1.0, s.toM - s.fromM) * (width() - kLeft - kRight); }
+double StretchView::timeX(const Span& s, double t) const {
+    return kLeft + (t - s.fromS) / std::max(0.1, s.toS - s.fromS) * (width() - kLeft - kRight);
+}
+double StretchView::roadX(const Span& s, double m) const {
+    return kLeft + (m - s.fromM) / std::max(1.0, s.toM - s.fromM) * (width() - kLeft - kRight);
+}
 
 void StretchView::paintSection(QPainter& p, const Span& s, const Section& section) const {
     const double roadTop = height() - kRoadHeight - kBelow, bandBottom = kBandTop + kBandHeight;
@@ -78,12 +82,19 @@ void StretchView::paintSection(QPainter& p, const Span& s, const Section& sectio
     p.setPen(QColor(look::kMarsh900));
     for (const auto& w : section.spoken) {
         if (run) break;
-        const QRectF box(timeX(s, seconds(w.start)) + 6, kBandTop, timeX(s, seconds(w.end)) - timeX(s, seconds(w.start)) - 8, kBandHeight);
-        if (box.width() > 34) p.drawText(box, Qt::AlignVCenter | Qt::AlignLeft, p.fontMetrics().elidedText(QString::fromStdString(w.text), Qt::ElideRight, static_cast<int>(box.width())));
+        const QRectF box(timeX(s, seconds(w.start)) + 6, kBandTop,
+                         timeX(s, seconds(w.end)) - timeX(s, seconds(w.start)) - 8, kBandHeight);
+        if (box.width() > 34)
+            p.drawText(box, Qt::AlignVCenter | Qt::AlignLeft,
+                       p.fontMetrics().elidedText(QString::fromStdString(w.text), Qt::ElideRight,
+                                                  static_cast<int>(box.width())));
     }
     if (run) {
-        const QRectF box(timeX(s, seconds(section.start)) + 6, kBandTop, timeX(s, seconds(section.end)) - timeX(s, seconds(section.start)) - 8, kBandHeight);
-        p.drawText(box, Qt::AlignCenter, p.fontMetrics().elidedText(tr("again at full speed"), Qt::ElideRight, static_cast<int>(box.width())));
+        const QRectF box(timeX(s, seconds(section.start)) + 6, kBandTop,
+                         timeX(s, seconds(section.end)) - timeX(s, seconds(section.start)) - 8, kBandHeight);
+        p.drawText(
+            box, Qt::AlignCenter,
+            p.fontMetrics().elidedText(tr("again at full speed"), Qt::ElideRight, static_cast<int>(box.width())));
     }
 }
 
@@ -94,11 +105,14 @@ void StretchView::paintRoad(QPainter& p, const Span& s) const {
     const auto* f = desk_.factsOf(desk_.corner());
     const auto* c = desk_.chosen();
     if (f && f->brakeOnsetM && f->brakeReleaseM)
-        p.fillRect(QRectF(roadX(s, f->brakeOnsetM->value), top, roadX(s, f->brakeReleaseM->value) - roadX(s, f->brakeOnsetM->value), kRoadHeight), brakeHatch(look::kBrake));
+        p.fillRect(QRectF(roadX(s, f->brakeOnsetM->value), top,
+                          roadX(s, f->brakeReleaseM->value) - roadX(s, f->brakeOnsetM->value), kRoadHeight),
+                   brakeHatch(look::kBrake));
     const auto& t = desk_.material().trace;
     if (!t.lateral.empty()) {
         QPolygonF line;
-        for (double m = s.fromM; m <= s.toM; m += 3) line << QPointF(roadX(s, m), top + kRoadHeight / 2 - sampleAt(t.s, t.lateral, m) / 7 * kRoadHeight / 2);
+        for (double m = s.fromM; m <= s.toM; m += 3)
+            line << QPointF(roadX(s, m), top + kRoadHeight / 2 - sampleAt(t.s, t.lateral, m) / 7 * kRoadHeight / 2);
         p.setPen(QPen(QColor(look::kLamp), 2));
         p.setBrush(Qt::NoBrush);
         p.drawPolyline(line);
@@ -123,7 +137,9 @@ void StretchView::paintRoad(QPainter& p, const Span& s) const {
     for (const auto& [m, name] : events) event(name, m);
     p.setPen(QColor(look::kReed));
     const double step = s.toM - s.fromM > 350 ? 100 : 50;
-    for (double m = std::ceil(s.fromM / step) * step; m < s.toM; m += step) p.drawText(QRectF(roadX(s, m) - 40, top + kRoadHeight + 24, 80, 18), Qt::AlignCenter, QString::number(m) + QStringLiteral(" m"));
+    for (double m = std::ceil(s.fromM / step) * step; m < s.toM; m += step)
+        p.drawText(QRectF(roadX(s, m) - 40, top + kRoadHeight + 24, 80, 18), Qt::AlignCenter,
+                   QString::number(m) + QStringLiteral(" m"));
 }
 
 void StretchView::paintEvent(QPaintEvent*) {
@@ -143,18 +159,26 @@ void StretchView::paintEvent(QPaintEvent*) {
     p.setFont(look::text(look::kTiny));
     p.setPen(QColor(look::kReed));
     const double step = s.toS - s.fromS > 40 ? 10 : 5;
-    for (double t = std::ceil(s.fromS / step) * step; t < s.toS; t += step) p.drawText(QRectF(timeX(s, t) - 30, 6, 60, 20), Qt::AlignCenter, clockText(t));
+    for (double t = std::ceil(s.fromS / step) * step; t < s.toS; t += step)
+        p.drawText(QRectF(timeX(s, t) - 30, 6, 60, 20), Qt::AlignCenter, clockText(t));
     paintSection(p, s, *s.walk);
     if (s.run) paintSection(p, s, *s.run);
     paintRoad(p, s);
     const double now = player_.guideTime();
     p.setPen(QPen(QColor(look::kMist), 2));
-    if (player_.mode() == Player::Mode::Guide && now >= s.fromS && now <= s.toS) p.drawLine(QPointF(timeX(s, now), kBandTop - 8), QPointF(timeX(s, now), kBandTop + kBandHeight + 8));
+    if (player_.mode() == Player::Mode::Guide && now >= s.fromS && now <= s.toS)
+        p.drawLine(QPointF(timeX(s, now), kBandTop - 8), QPointF(timeX(s, now), kBandTop + kBandHeight + 8));
     const double m = player_.metre();
-    if (m >= s.fromM && m <= s.toM) p.drawLine(QPointF(roadX(s, m), height() - kRoadHeight - kBelow - 6), QPointF(roadX(s, m), height() - kBelow + 4));
+    if (m >= s.fromM && m <= s.toM)
+        p.drawLine(QPointF(roadX(s, m), height() - kRoadHeight - kBelow - 6),
+                   QPointF(roadX(s, m), height() - kBelow + 4));
     // legend: every colour has its word
     double x = kLeft;
-    const std::pair<QRgb, QString> words[] = {{0xff5d8378, tr("full speed")}, {0xffb98a4a, tr("\u00bd")}, {look::kLamp, tr("\u00bc")}, {look::kMist, tr("stands still")}, {look::kPower, tr("run again")}};
+    const std::pair<QRgb, QString> words[] = {{0xff5d8378, tr("full speed")},
+                                              {0xffb98a4a, tr("\u00bd")},
+                                              {look::kLamp, tr("\u00bc")},
+                                              {look::kMist, tr("stands still")},
+                                              {look::kPower, tr("run again")}};
     p.setFont(look::text(look::kTiny));
     for (const auto& [colour, word] : words) {
         p.fillRect(QRectF(x, height() - 15, 14, 10), QColor(colour));
@@ -168,8 +192,10 @@ void StretchView::mousePressEvent(QMouseEvent* e) {
     const auto s = span();
     if (!s.walk) return;
     const double share = (e->position().x() - kLeft) / (width() - kLeft - kRight);
-    if (e->position().y() < height() / 2.0) player_.seekGuide(std::clamp(lerp(s.fromS, s.toS, share), s.fromS, s.toS - 0.05));
-    else player_.seekMetre(lerp(s.fromM, s.toM, share));
+    if (e->position().y() < height() / 2.0)
+        player_.seekGuide(std::clamp(lerp(s.fromS, s.toS, share), s.fromS, s.toS - 0.05));
+    else
+        player_.seekMetre(lerp(s.fromM, s.toM, share));
 }
 
 } // namespace hl

@@ -11,10 +11,12 @@ class StretchView : public QWidget {
     Q_OBJECT
   public:
     StretchView(Desk& desk, Player& player, QWidget* parent = nullptr);
+
   protected:
     void paintEvent(QPaintEvent*) override;
     void mousePressEvent(QMouseEvent* e) override;
     void mouseMoveEvent(QMouseEvent* e) override { mousePressEvent(e); }
+
   private:
     struct Span {
         double fromS = 0, toS = 0, fromM = 0, toM = 0;

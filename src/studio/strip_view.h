@@ -11,10 +11,12 @@ class StripView : public QWidget {
     Q_OBJECT
   public:
     StripView(Desk& desk, Player& player, QWidget* parent = nullptr);
+
   protected:
     void paintEvent(QPaintEvent*) override;
     void mousePressEvent(QMouseEvent* e) override;
     void mouseMoveEvent(QMouseEvent* e) override { mousePressEvent(e); }
+
   private:
     Desk& desk_;
     Player& player_;

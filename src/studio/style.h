@@ -9,7 +9,7 @@ QString studioStyle(); ///< the application's style sheet, made from the tokens
 
 QLabel* headline(const QString& text, QWidget* parent = nullptr);
 QLabel* quiet(const QString& text, QWidget* parent = nullptr);
-QPushButton* lampButton(const QString& text, QWidget* parent = nullptr);  ///< the one thing to do here
+QPushButton* lampButton(const QString& text, QWidget* parent = nullptr); ///< the one thing to do here
 QPushButton* plainButton(const QString& text, QWidget* parent = nullptr);
 QWidget* sheet(QWidget* parent = nullptr); ///< paper on the desk
 

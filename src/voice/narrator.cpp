@@ -39,9 +39,11 @@ int onSound(short* wave, int count, espeak_EVENT* events) {
     auto* heard = static_cast<Heard*>(events->user_data);
     for (auto* e = events; e->type != espeakEVENT_LIST_TERMINATED; ++e)
         if (e->type == espeakEVENT_WORD)
-            if (auto word = wordAt(*heard->text, e->text_position, e->length); !word.empty()) // the end of the text is told as an empty word
+            if (auto word = wordAt(*heard->text, e->text_position, e->length);
+                !word.empty()) // the end of the text is told as an empty word
                 heard->utterance.words.push_back({std::move(word), e->audio_position / 1000.0});
-    for (int i = 0; wave && i < count; ++i) heard->utterance.sound.samples.push_back(static_cast<float>(wave[i]) / 32768.0f);
+    for (int i = 0; wave && i < count; ++i)
+        heard->utterance.sound.samples.push_back(static_cast<float>(wave[i]) / 32768.0f);
     return 0;
 }
 
@@ -56,7 +58,8 @@ class ScratchVoice : public Narrator {
   public:
     ScratchVoice(int rate, int wordsPerMinute) : rate_(rate), wordsPerMinute_(wordsPerMinute) {}
     Result<Utterance> speak(const std::string& text) override {
-        const bool words = std::any_of(text.begin(), text.end(), [](unsigned char c) { return std::isalnum(c) || c >= 0x80; });
+        const bool words =
+            std::any_of(text.begin(), text.end(), [](unsigned char c) { return std::isalnum(c) || c >= 0x80; });
         if (!words) return Utterance{{rate_, 0, {}}, {}};
         const std::lock_guard guard(espeakLock());
         if (const auto known = spoken_.find(text); known != spoken_.end()) return known->second;
@@ -70,7 +73,8 @@ class ScratchVoice : public Narrator {
         espeak_Synchronize();
         trimTail(heard.utterance.sound);
         if (heard.utterance.sound.samples.empty())
-            return Error{"voice.silent", "the scratch voice made no sound of \"" + text.substr(0, 40) + "\"", "", "words it can read"};
+            return Error{"voice.silent", "the scratch voice made no sound of \"" + text.substr(0, 40) + "\"", "",
+                         "words it can read"};
         return spoken_.emplace(text, std::move(heard.utterance)).first->second;
     }
 
@@ -93,7 +97,8 @@ Result<std::unique_ptr<Narrator>> scratchVoice(int wordsPerMinute) {
         if (r > 0) espeak_SetSynthCallback(onSound);
         return r;
     }();
-    if (rate <= 0) return Error{"voice.unavailable", "the scratch voice is not installed", "", "the package espeak-ng-data"};
+    if (rate <= 0)
+        return Error{"voice.unavailable", "the scratch voice is not installed", "", "the package espeak-ng-data"};
     return std::unique_ptr<Narrator>(std::make_unique<ScratchVoice>(rate, wordsPerMinute));
 }
 

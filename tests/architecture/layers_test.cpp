@@ -30,12 +30,15 @@ std::vector<Include> includesOf(const fs::path& folder) {
         std::ifstream in(e.path());
         std::smatch m;
         for (std::string text; std::getline(in, text);)
-            if (std::regex_search(text, m, line)) found.push_back({e.path().lexically_relative(kSource).string(), m[2], m[1] == "\""});
+            if (std::regex_search(text, m, line))
+                found.push_back({e.path().lexically_relative(kSource).string(), m[2], m[1] == "\""});
     }
     return found;
 }
 
-bool isQt(const std::string& h) { return h.size() > 1 && h[0] == 'Q' && std::isupper(static_cast<unsigned char>(h[1])); }
+bool isQt(const std::string& h) {
+    return h.size() > 1 && h[0] == 'Q' && std::isupper(static_cast<unsigned char>(h[1]));
+}
 bool isFfmpeg(const std::string& h) { return h.starts_with("libav") || h.starts_with("libsw"); }
 bool isOpenCv(const std::string& h) { return h.starts_with("opencv"); }
 
@@ -71,7 +74,11 @@ TEST_CASE("the core includes no Qt, no FFmpeg, no OpenCV, and nothing of the roo
 
 TEST_CASE("a room includes only rooms below it") {
     const std::map<std::string, std::set<std::string>> may = {
-        {"core", {}}, {"media", {"core"}}, {"picture", {"core"}}, {"voice", {"core"}}, {"store", {"core"}},
+        {"core", {}},
+        {"media", {"core"}},
+        {"picture", {"core"}},
+        {"voice", {"core"}},
+        {"store", {"core"}},
         {"publish", {"core", "media", "picture", "voice", "store"}},
         {"jobs", {"core", "media", "picture", "voice", "store", "publish"}},
         {"studio", {"core", "media", "picture", "voice", "store", "publish", "jobs"}},
@@ -118,18 +125,53 @@ TEST_CASE("FFmpeg and OpenCV stay behind media's door") {
         if (room.is_directory() && room.path().filename() != "media")
             for (const auto& i : includesOf(room.path())) {
                 INFO(i.file << " includes " << i.header);
-                CHECK_FALSE((isFfmpeg(i.header) || isOpenCv(i.header) || i.header == "media/ffmpeg_parts.h" || i.header == "media/pixels.h"));
+                CHECK_FALSE((isFfmpeg(i.header) || isOpenCv(i.header) || i.header == "media/ffmpeg_parts.h" ||
+                             i.header == "media/pixels.h"));
             }
 }
 
 TEST_CASE("a program made of the core alone needs neither Qt nor FFmpeg nor OpenCV") {
     const auto needs = outputOf(std::string("readelf -d ") + HL_BIN + "/test_core");
     CHECK(needs.find("NEEDED") != std::string::npos);
-    for (const char* library : {"libQt", "libav", "libsw", "libopencv"}) CHECK(needs.find(library) == std::string::npos);
+    for (const char* library : {"libQt", "libav", "libsw", "libopencv"})
+        CHECK(needs.find(library) == std::string::npos);
 }
 
 TEST_CASE("the headless command needs no Qt Widgets") {
     const auto needs = outputOf(std::string("readelf -d ") + HL_BIN + "/highlantern");
     CHECK(needs.find("libQt6Gui") != std::string::npos);
     CHECK(needs.find("libQt6Widgets") == std::string::npos);
+}
+
+TEST_CASE("every error's id is explained in docs/errors.md") {
+    std::ifstream page(fs::path(HL_SOURCE) / "docs/errors.md");
+    const std::string text((std::istreambuf_iterator<char>(page)), {});
+    static const std::regex id(
+        R"~((?:Error\{|return \{|\? |: )"((?:file|log|laps|trace|corners|track|camera|media|movie|sync|bring-in|guide|render|publish|voice|job|usage)\.[a-z-]+)")~");
+    std::set<std::string> ids;
+    for (const auto& e : fs::recursive_directory_iterator(kSource)) {
+        if (e.path().extension() != ".cpp" && e.path().extension() != ".h") continue;
+        std::ifstream in(e.path());
+        const std::string source((std::istreambuf_iterator<char>(in)), {});
+        for (auto m = std::sregex_iterator(source.begin(), source.end(), id); m != std::sregex_iterator(); ++m)
+            ids.insert((*m)[1]);
+    }
+    REQUIRE(ids.size() > 35);
+    for (const auto& name : ids) {
+        INFO(name);
+        CHECK(text.find("`" + name + "`") != std::string::npos);
+    }
+}
+
+TEST_CASE("no file of ours names a path of this machine or a brand of this trade") {
+    // Made-up names only; nothing outside may be loaded.
+    for (const auto& folder : {"src", "assets/page"})
+        for (const auto& e : fs::recursive_directory_iterator(fs::path(HL_SOURCE) / folder)) {
+            if (!e.is_regular_file()) continue;
+            std::ifstream in(e.path());
+            const std::string text((std::istreambuf_iterator<char>(in)), {});
+            INFO(e.path().string());
+            for (auto at = text.find("http"); at != std::string::npos; at = text.find("http", at + 4))
+                CHECK(text.substr(at, 18) == "https://schema.org");
+        }
 }

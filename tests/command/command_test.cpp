@@ -45,14 +45,16 @@ TEST_CASE("laps answers with the keys it promises") {
         if (lap["complete"]) times.push_back(lap["time_s"]);
     }
     REQUIRE(times.size() == truth["lap_times_s"].size());
-    for (std::size_t i = 0; i < times.size(); ++i) CHECK(times[i] == Approx(truth["lap_times_s"][i].get<double>()).margin(0.01));
+    for (std::size_t i = 0; i < times.size(); ++i)
+        CHECK(times[i] == Approx(truth["lap_times_s"][i].get<double>()).margin(0.01));
     CHECK(j["laps"][0]["number"] == 0);
 }
 
 TEST_CASE("corners answers with every key, and each null has its reason") {
     const ScratchFolder dir;
     std::string gps = "time [s],x [m],y [m]\n";
-    for (const auto& row : hl::testing::stadiumRows({}, 20, 2)) gps += std::to_string(row.t) + "," + std::to_string(row.place.x) + "," + std::to_string(row.place.y) + "\n";
+    for (const auto& row : hl::testing::stadiumRows({}, 20, 2))
+        gps += std::to_string(row.t) + "," + std::to_string(row.place.x) + "," + std::to_string(row.place.y) + "\n";
     const auto gpsLog = dir.write("gps.csv", gps).string(), demoLog = demo("saltmarrow-log.csv");
     const bool positionsOnly = GENERATE(false, true);
     const auto log = positionsOnly ? gpsLog : demoLog;
@@ -63,10 +65,14 @@ TEST_CASE("corners answers with every key, and each null has its reason") {
     CHECK(j.contains("lap"));
     REQUIRE_FALSE(j["corners"].empty());
     for (const auto& c : j["corners"]) {
-        for (const char* key : {"number", "name", "direction", "kind", "complex", "start_m", "turn_in_m", "apex_m", "end_m", "angle_deg", "min_radius_m", "facts"}) CHECK(c.contains(key));
+        for (const char* key : {"number", "name", "direction", "kind", "complex", "start_m", "turn_in_m", "apex_m",
+                                "end_m", "angle_deg", "min_radius_m", "facts"})
+            CHECK(c.contains(key));
         CHECK((c["direction"] == "left" || c["direction"] == "right"));
         const auto& f = c["facts"];
-        for (const char* key : {"brake_onset_m", "brake_peak_pct", "brake_release_m", "trail_m", "min_speed_kmh", "min_speed_m", "min_gear", "shifts", "throttle_pickup_m", "full_throttle_m", "lifts", "entry_speed_kmh", "exit_speed_kmh", "unmeasured"}) {
+        for (const char* key : {"brake_onset_m", "brake_peak_pct", "brake_release_m", "trail_m", "min_speed_kmh",
+                                "min_speed_m", "min_gear", "shifts", "throttle_pickup_m", "full_throttle_m", "lifts",
+                                "entry_speed_kmh", "exit_speed_kmh", "unmeasured"}) {
             INFO(key);
             REQUIRE(f.contains(key));
             if (f[key].is_null()) CHECK(f["unmeasured"].contains(key));
@@ -90,7 +96,9 @@ TEST_CASE("sync ties the demo film to its log") {
 }
 
 TEST_CASE("sync takes pairs set by hand") {
-    const auto r = run({"sync", demo("saltmarrow-lap.mp4"), demo("saltmarrow-log.csv"), "--track", demo("saltmarrow-ring.geojson"), "--lap", "2", "--pair", "10:500", "--pair", "60:2500", "--json"});
+    const auto r =
+        run({"sync", demo("saltmarrow-lap.mp4"), demo("saltmarrow-log.csv"), "--track", demo("saltmarrow-ring.geojson"),
+             "--lap", "2", "--pair", "10:500", "--pair", "60:2500", "--json"});
     REQUIRE(r.code == 0);
     CHECK(r.answer()["method"] == "hand");
 }
@@ -98,8 +106,10 @@ TEST_CASE("sync takes pairs set by hand") {
 TEST_CASE("check and plan answer for the demo guide") {
     const auto c = run({"check", demo("saltmarrow-guide"), "--json"});
     REQUIRE(c.code == 0);
-    for (const auto& f : c.answer()["findings"]) {
-        for (const char* key : {"rule", "severity", "corner", "where", "message", "claim", "measured"}) CHECK(f.contains(key));
+    const auto findings = c.answer()["findings"];
+    for (const auto& f : findings) {
+        for (const char* key : {"rule", "severity", "corner", "where", "message", "claim", "measured"})
+            CHECK(f.contains(key));
         CHECK(f["severity"] != "wrong"); // the draft does not contradict what it was made from
     }
     const auto p = run({"plan", demo("saltmarrow-guide"), "--json"});
@@ -110,7 +120,8 @@ TEST_CASE("check and plan answer for the demo guide") {
     for (const auto& s : j["sections"]) {
         for (const char* key : {"kind", "corner", "start_s", "end_s", "shots"}) CHECK(s.contains(key));
         for (const auto& shot : s["shots"]) {
-            for (const char* key : {"kind", "start_s", "end_s", "footage_start_s", "footage_end_s", "rate"}) CHECK(shot.contains(key));
+            for (const char* key : {"kind", "start_s", "end_s", "footage_start_s", "footage_end_s", "rate"})
+                CHECK(shot.contains(key));
             CHECK(shot["start_s"].get<double>() == Approx(now).margin(0.002));
             now = shot["end_s"];
         }
@@ -137,7 +148,8 @@ TEST_CASE("every verb explains itself") {
 
 TEST_CASE("wrong usage is 2, failed work is 1, and both say why on standard error") {
     const ScratchFolder dir;
-    const auto empty = dir.write("empty.csv", "").string(), prose = dir.write("prose.csv", "hello\nworld\n").string(), noTime = dir.write("no-time.csv", "speed,gear\n1,2\n3,4\n").string();
+    const auto empty = dir.write("empty.csv", "").string(), prose = dir.write("prose.csv", "hello\nworld\n").string(),
+               noTime = dir.write("no-time.csv", "speed,gear\n1,2\n3,4\n").string();
     struct Case {
         std::vector<std::string> arguments;
         int code;
@@ -161,7 +173,9 @@ TEST_CASE("wrong usage is 2, failed work is 1, and both say why on standard erro
         {{"new", out, "--video", demo("saltmarrow-lap.mp4"), "--log", empty}, 1, "log.empty"},
         {{"check", out}, 1, "file.missing"},
         {{"plan", prose}, 1, "file.missing"},
-        {{"render", demo("saltmarrow-guide"), "--out", "/proc/nowhere/x.mp4", "--from", "0", "--to", "1"}, 1, "movie.unwritable"},
+        {{"render", demo("saltmarrow-guide"), "--out", "/proc/nowhere/x.mp4", "--from", "0", "--to", "1"},
+         1,
+         "movie.unwritable"},
         {{"render", demo("saltmarrow-guide"), "--out", out + ".mp4", "--from", "5", "--to", "5"}, 1, "render.empty"},
         {{"publish", demo("saltmarrow-guide"), "--out", demoFolder().string()}, 1, "publish.not-ours"},
         {{"publish", demo("saltmarrow-guide"), "--out", out, "--tier", "gold"}, 2, "usage.tier"},

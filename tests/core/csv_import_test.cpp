@@ -31,7 +31,8 @@ std::string written(const Dialects& d) {
     double s = 0;
     for (int i = 0; i < 400; ++i) {
         const double t = i * 0.05, v = 10 + 2 * t;
-        for (const double x : {t * d.timeScale, v * d.speedScale, i / 399.0 * d.pedalScale, s}) out += (out.back() == '\n' ? "" : std::string(1, d.delimiter)) + number(x, d.comma);
+        for (const double x : {t * d.timeScale, v * d.speedScale, i / 399.0 * d.pedalScale, s})
+            out += (out.back() == '\n' ? "" : std::string(1, d.delimiter)) + number(x, d.comma);
         out += "\n";
         s += (v + 0.05) * 0.05;
     }
@@ -41,14 +42,17 @@ std::string written(const Dialects& d) {
 } // namespace
 
 TEST_CASE("dialects of CSV are read to the same values") {
-    const auto d = GENERATE(
-        Dialects{',', false, "Time [s],Speed [km/h],Throttle [%],Distance [m]\n", 1, 3.6, 100},
-        Dialects{';', true, "Zeit;Geschwindigkeit (km/h);Gas;Strecke\n", 1, 3.6, 100},
-        Dialects{'\t', false, "t\tv\tthrottle\tdist\n", 1, 1, 1},
-        Dialects{',', false, "time_ms,speed_mph,tps,lapdistance\n", 1000, 1 / 0.44704, 100},
-        Dialects{';', false, "\xEF\xBB\xBFtime;speed;throttle;distance\ns;m/s;%;m\n", 1, 1, 100},
-        Dialects{',', false, "Driver,somebody\nCar,something\n\n\"Time\",\"Ground Speed\",\"Throttle Pos\",\"Lap Distance\"\n\"s\",\"km/h\",\"%\",\"m\"\n", 1, 3.6, 100},
-        Dialects{',', false, "Time,Speed,Throttle,Distance\n", 1000, 3.6, 100}); // no units at all: by range and by the way driven
+    const auto d = GENERATE(Dialects{',', false, "Time [s],Speed [km/h],Throttle [%],Distance [m]\n", 1, 3.6, 100},
+                            Dialects{';', true, "Zeit;Geschwindigkeit (km/h);Gas;Strecke\n", 1, 3.6, 100},
+                            Dialects{'\t', false, "t\tv\tthrottle\tdist\n", 1, 1, 1},
+                            Dialects{',', false, "time_ms,speed_mph,tps,lapdistance\n", 1000, 1 / 0.44704, 100},
+                            Dialects{';', false, "\xEF\xBB\xBFtime;speed;throttle;distance\ns;m/s;%;m\n", 1, 1, 100},
+                            Dialects{',', false,
+                                     "Driver,somebody\nCar,something\n\n\"Time\",\"Ground Speed\",\"Throttle "
+                                     "Pos\",\"Lap Distance\"\n\"s\",\"km/h\",\"%\",\"m\"\n",
+                                     1, 3.6, 100},
+                            Dialects{',', false, "Time,Speed,Throttle,Distance\n", 1000, 3.6,
+                                     100}); // no units at all: by range and by the way driven
     INFO(d.header);
     const auto log = importCsv(written(d), "made.csv");
     REQUIRE(log);
@@ -91,7 +95,8 @@ TEST_CASE("missing cells are bridged and told") {
     REQUIRE(log);
     CHECK((*log)[Channel::Speed][1] == Approx(12));
     CHECK((*log)[Channel::Gear][2] == 3); // a gear is never 3.5
-    CHECK(std::any_of(log->notes.begin(), log->notes.end(), [](auto& n) { return n.text.find("bridged") != std::string::npos; }));
+    CHECK(std::any_of(log->notes.begin(), log->notes.end(),
+                      [](auto& n) { return n.text.find("bridged") != std::string::npos; }));
 }
 
 TEST_CASE("a right-positive log is turned round by the path it drove") {
@@ -112,7 +117,8 @@ TEST_CASE("a right-positive log is turned round by the path it drove") {
 }
 
 TEST_CASE("latitude and longitude become metres") {
-    const auto log = importCsv("time,latitude,longitude,speed [m/s]\n0,53.0,0.1,10\n1,53.0001,0.1,10\n2,53.0001,0.1002,10\n", "x.csv");
+    const auto log = importCsv(
+        "time,latitude,longitude,speed [m/s]\n0,53.0,0.1,10\n1,53.0001,0.1,10\n2,53.0001,0.1002,10\n", "x.csv");
     REQUIRE(log);
     REQUIRE(log->hasPosition());
     CHECK((*log)[Channel::Y][1] == Approx(11.12).margin(0.02));
@@ -125,10 +131,14 @@ TEST_CASE("files that cannot be used say why, where and what was expected") {
         std::string text;
         const char* id;
     };
-    const auto b = GENERATE(Broken{"empty", "", "log.empty"}, Broken{"blank", "\n \r\n\t\n", "log.empty"}, Broken{"binary", std::string("time,speed\n\0\1\2", 14), "log.binary"},
-                            Broken{"no header", "1,2,3\n4,5,6\n", "log.no-header"}, Broken{"prose", "This is not a log.\nIt has words.\n", "log.no-header"},
-                            Broken{"no time", "speed,throttle,brake\n1,2,3\n", "log.no-time"}, Broken{"header only", "time,speed\n", "log.no-rows"},
-                            Broken{"one row", "time,speed\n0,1\n", "log.no-rows"}, Broken{"all rows bad", "time,speed\nx,1\ny,2\n", "log.no-rows"});
+    const auto b = GENERATE(Broken{"empty", "", "log.empty"}, Broken{"blank", "\n \r\n\t\n", "log.empty"},
+                            Broken{"binary", std::string("time,speed\n\0\1\2", 14), "log.binary"},
+                            Broken{"no header", "1,2,3\n4,5,6\n", "log.no-header"},
+                            Broken{"prose", "This is not a log.\nIt has words.\n", "log.no-header"},
+                            Broken{"no time", "speed,throttle,brake\n1,2,3\n", "log.no-time"},
+                            Broken{"header only", "time,speed\n", "log.no-rows"},
+                            Broken{"one row", "time,speed\n0,1\n", "log.no-rows"},
+                            Broken{"all rows bad", "time,speed\nx,1\ny,2\n", "log.no-rows"});
     INFO(b.name);
     const auto log = importCsv(b.text, "some.csv");
     REQUIRE_FALSE(log);

@@ -30,8 +30,10 @@ TEST_CASE("shots follow each other without gap, and footage never runs backwards
                 CHECK(seconds(shot.from) >= footage - kHair);
                 if (shot.kind == ShotKind::Footage) {
                     CHECK((shot.rate == 1.0 || shot.rate == 0.5 || shot.rate == 0.25));
-                    CHECK((shot.to - shot.from).count() == Approx((shot.end - shot.start).count() * shot.rate).margin(kHair));
-                } else CHECK(shot.to == shot.from);
+                    CHECK((shot.to - shot.from).count() ==
+                          Approx((shot.end - shot.start).count() * shot.rate).margin(kHair));
+                } else
+                    CHECK(shot.to == shot.from);
                 footage = seconds(shot.to);
                 now = seconds(shot.end);
             }
@@ -106,7 +108,8 @@ TEST_CASE("each corner ends with a run at full speed whose cues come before thei
         for (const auto& s : cut.sections) {
             if (s.kind != SectionKind::Run) continue;
             for (const auto& shot : s.shots) CHECK(shot.rate == 1.0);
-            for (const auto& w : s.spoken) CHECK(m.clock.metre(momentAt(cut, w.start).footage) < beatWithId(m.guide, w.beat)->atM + 25);
+            for (const auto& w : s.spoken)
+                CHECK(m.clock.metre(momentAt(cut, w.start).footage) < beatWithId(m.guide, w.beat)->atM + 25);
         }
     }
 }

@@ -73,8 +73,11 @@ TEST_CASE("undo and redo give back exactly what was, however long the way") {
         std::vector<std::string> states{wordsOf()};
         for (int i = 0; i < 30; ++i) {
             const int id = std::uniform_int_distribution<int>(1, std::max(1, history.now().nextId - 1))(rng);
-            if (i % 3 == 0) history.apply({"remove", [id](Guide g) { return withoutBeat(std::move(g), id); }});
-            else history.apply({"words", [id, i](Guide g) { return withWords(std::move(g), id, "edit " + std::to_string(i)); }});
+            if (i % 3 == 0)
+                history.apply({"remove", [id](Guide g) { return withoutBeat(std::move(g), id); }});
+            else
+                history.apply(
+                    {"words", [id, i](Guide g) { return withWords(std::move(g), id, "edit " + std::to_string(i)); }});
             states.push_back(wordsOf());
         }
         for (std::size_t i = states.size() - 1; i-- > 0;) {

@@ -20,7 +20,8 @@ Track stadiumTrack(const Stadium& st) {
     t.lengthM = st.length();
     for (double s = 0; s < st.length() - 1; s += 2) {
         const auto p = st.at(s);
-        t.s.push_back(s), t.x.push_back(p.x), t.y.push_back(p.y), t.z.push_back(0), t.left.push_back(6), t.right.push_back(6);
+        t.s.push_back(s), t.x.push_back(p.x), t.y.push_back(p.y), t.z.push_back(0), t.left.push_back(6),
+            t.right.push_back(6);
     }
     return t;
 }
@@ -38,7 +39,8 @@ TEST_CASE("laps are cut where the line is crossed, between samples") {
     for (std::size_t i = 1; i <= 3; ++i) {
         CHECK(laps->laps[i].complete);
         CHECK(laps->laps[i].time.count() == Approx(st.length() / st.speed).margin(0.002));
-        CHECK(seconds(laps->laps[i].start) == Approx((100 + (static_cast<double>(i) - 1) * st.length()) / st.speed).margin(0.005));
+        CHECK(seconds(laps->laps[i].start) ==
+              Approx((100 + (static_cast<double>(i) - 1) * st.length()) / st.speed).margin(0.005));
     }
     CHECK_FALSE(laps->laps.front().complete);
     CHECK_FALSE(laps->laps.back().complete);
@@ -185,7 +187,8 @@ TEST_CASE("what a log cannot show is said to be unmeasured, never guessed") {
     CHECK_FALSE(f.minGear);
     CHECK_FALSE(f.brakePeak);
     CHECK_FALSE(f.throttlePickupM);
-    for (const char* key : {"shifts", "min_gear", "brake_peak_pct", "throttle_pickup_m", "full_throttle_m", "lifts"}) CHECK(f.unmeasured.contains(key));
+    for (const char* key : {"shifts", "min_gear", "brake_peak_pct", "throttle_pickup_m", "full_throttle_m", "lifts"})
+        CHECK(f.unmeasured.contains(key));
     CHECK(f.minSpeed->value == Approx(30).margin(0.5));
 }
 

@@ -20,14 +20,16 @@ CarLog wanderingLog(double lengthS, unsigned seed) {
         rpm += climb * 0.01;
         if (rpm > 7000) rpm -= 1700;
         if (rpm < 2500) rpm += 1500;
-        if (std::uniform_real_distribution<double>(0, 1)(rng) < 0.01) climb = std::uniform_real_distribution<double>(-2500, 1500)(rng);
+        if (std::uniform_real_distribution<double>(0, 1)(rng) < 0.01)
+            climb = std::uniform_real_distribution<double>(-2500, 1500)(rng);
         log[Channel::Time].push_back(t);
         log[Channel::EngineSpeed].push_back(rpm);
     }
     return log;
 }
 
-Sound toneOf(const CarLog& log, double offset, double lengthS, double ratio, double noise, unsigned seed, double drift = 0) {
+Sound toneOf(const CarLog& log, double offset, double lengthS, double ratio, double noise, unsigned seed,
+             double drift = 0) {
     std::mt19937 rng(seed);
     std::normal_distribution<float> hiss(0, 1);
     Sound s;
@@ -49,7 +51,8 @@ TEST_CASE("engine sound finds its place in the log", "[sync]") {
     struct Wanted {
         double offset, ratio, noise;
     };
-    const auto w = GENERATE(Wanted{31.37, 2, 0.02}, Wanted{4.05, 3, 0.1}, Wanted{70.5, 1.5, 0.05}, Wanted{22.222, 2, 0.4});
+    const auto w =
+        GENERATE(Wanted{31.37, 2, 0.02}, Wanted{4.05, 3, 0.1}, Wanted{70.5, 1.5, 0.05}, Wanted{22.222, 2, 0.4});
     const auto log = wanderingLog(140, 3);
     const auto tie = syncBySound(toneOf(log, w.offset, 45, w.ratio, w.noise, 9), log);
     INFO("offset " << w.offset << " noise " << w.noise);
@@ -123,7 +126,12 @@ TEST_CASE("the voice is heard where it is planned and the mix never clips") {
     s.spoken = {{1, 1, "hello", false, at<GuideTime>(1), at<GuideTime>(2)}};
     cut.sections = {s};
     Sound film{8000, 0, std::vector<float>(8000 * 5, 0.9f)};
-    const auto mix = mixSoundtrack(cut, film, [](const std::string&) { return Sound{8000, 0, std::vector<float>(8000, 0.95f)}; }, 0, 3);
+    const auto mix = mixSoundtrack(
+        cut, film,
+        [](const std::string&) {
+            return Sound{8000, 0, std::vector<float>(8000, 0.95f)};
+        },
+        0, 3);
     for (const float v : mix.samples) CHECK(std::abs(v) <= 1.0f);
     CHECK(mix.samples[8000 + 4000] > 0.85f);
     CHECK(mix.samples[4000] < 0.6f);
@@ -132,7 +140,9 @@ TEST_CASE("the voice is heard where it is planned and the mix never clips") {
 TEST_CASE("a place to brake by is near, lasting and in front") {
     Track t;
     t.lengthM = 3000;
-    t.references = {{"a", "board", "100 board", 500, 7, 1, "permanent"}, {"b", "cone", "cone", 519, 6, 0.5, "fragile"}, {"c", "hut", "hut", 521, 30, 3, "permanent"}};
+    t.references = {{"a", "board", "100 board", 500, 7, 1, "permanent"},
+                    {"b", "cone", "cone", 519, 6, 0.5, "fragile"},
+                    {"c", "hut", "hut", 521, 30, 3, "permanent"}};
     const auto look = bestLookFor(&t, 506, 50);
     REQUIRE(look);
     CHECK(look->reference->label == "100 board");

@@ -9,7 +9,10 @@
 
 using namespace hl;
 
-template <class A, class B> concept Subtractable = requires(A a, B b) { a - b; };
+template <class A, class B>
+concept Subtractable = requires(A a, B b) {
+    a - b;
+};
 
 TEST_CASE("clocks of different things do not mix") {
     STATIC_REQUIRE(Subtractable<LogTime, LogTime>); // the twin that compiles

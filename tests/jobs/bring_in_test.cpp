@@ -38,7 +38,8 @@ std::vector<TruthRow> filmTruth() {
 
 NewGuide demoWish(const std::filesystem::path& folder) {
     NewGuide w;
-    w.folder = folder, w.video = demoFolder() / "saltmarrow-lap.mp4", w.log = demoFolder() / "saltmarrow-log.csv", w.track = demoFolder() / "saltmarrow-ring.geojson";
+    w.folder = folder, w.video = demoFolder() / "saltmarrow-lap.mp4", w.log = demoFolder() / "saltmarrow-log.csv",
+    w.track = demoFolder() / "saltmarrow-ring.geojson";
     return w;
 }
 
@@ -84,9 +85,11 @@ TEST_CASE("a road point is drawn where the camera saw it") {
     for (const auto& r : filmTruth()) {
         if (static_cast<int>(r.footage * 50) % 23 != 0) continue;
         const CameraPose seen{{r.x, r.y, r.z}, r.heading, r.pitch, r.roll, r.focal};
-        const auto ours = cameraPose(o.guide.sources.camera, o.material.trace, *o.material.road, o.guide.sources.tie.log(at<FootageTime>(r.footage)));
+        const auto ours = cameraPose(o.guide.sources.camera, o.material.trace, *o.material.road,
+                                     o.guide.sources.tie.log(at<FootageTime>(r.footage)));
         REQUIRE(ours);
-        // The stand-in's plane has another origin; a point is therefore given in each camera's own world by road metres.
+        // The stand-in's plane has another origin; a point is therefore given in each camera's own world by road
+        // metres.
         const auto circuit = hl::standin::saltmarrowRing();
         for (const double ahead : {20.0, 45.0}) {
             const auto p = hl::standin::poseAt(circuit, r.atM + ahead, 4.0);
@@ -106,7 +109,8 @@ TEST_CASE("a film is brought in again into a new folder, complete, with log and 
     const ScratchFolder dir;
     const auto made = bringIn(demoWish(dir / "guide"), {});
     REQUIRE(made);
-    for (const char* name : {"guide.json", "log/saltmarrow-log.csv", "log/saltmarrow-ring.geojson", "takes", "cache"}) CHECK(std::filesystem::exists(dir / "guide" / name));
+    for (const char* name : {"guide.json", "log/saltmarrow-log.csv", "log/saltmarrow-ring.geojson", "takes", "cache"})
+        CHECK(std::filesystem::exists(dir / "guide" / name));
     const auto back = readGuide(dir / "guide");
     REQUIRE(back);
     CHECK(guideJson(*back) == guideJson(*made));
@@ -154,14 +158,25 @@ TEST_CASE("broken sources leave no folder, not even a hidden one") {
         std::string bytes;
         const char* id;
     };
-    const auto b = GENERATE(Broken{"empty log", "log", "", "log.empty"}, Broken{"binary log", "log", std::string("\x7f" "ELF\0\0\0", 7), "log.binary"}, Broken{"log without time", "log", "speed,gear\n1,2\n2,3\n", "log.no-time"},
-                            Broken{"empty film", "film", "", "media.unreadable"}, Broken{"text as film", "film", "hello", "media.unreadable"}, Broken{"track is prose", "track", "hello", "track.not-json"});
+    const auto b = GENERATE(Broken{"empty log", "log", "", "log.empty"},
+                            Broken{"binary log", "log",
+                                   std::string("\x7f"
+                                               "ELF\0\0\0",
+                                               7),
+                                   "log.binary"},
+                            Broken{"log without time", "log", "speed,gear\n1,2\n2,3\n", "log.no-time"},
+                            Broken{"empty film", "film", "", "media.unreadable"},
+                            Broken{"text as film", "film", "hello", "media.unreadable"},
+                            Broken{"track is prose", "track", "hello", "track.not-json"});
     INFO(b.name);
     auto wish = demoWish(dir / "guide");
     const auto path = dir.write("broken", b.bytes);
-    if (b.file == std::string("log")) wish.log = path;
-    else if (b.file == std::string("film")) wish.video = path;
-    else wish.track = path;
+    if (b.file == std::string("log"))
+        wish.log = path;
+    else if (b.file == std::string("film"))
+        wish.video = path;
+    else
+        wish.track = path;
     const auto made = bringIn(wish, {});
     REQUIRE_FALSE(made);
     CHECK(made.error().id == b.id);

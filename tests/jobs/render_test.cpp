@@ -104,8 +104,10 @@ TEST_CASE("nothing to render is an error, and so is a place that cannot be writt
     painterReady();
     auto o = openDemo({3});
     CHECK(render(o.guide, o.material, o.cut, *o.narrator, quick("/tmp/x.mp4", 9, 9), {}).error().id == "render.empty");
-    CHECK(render(o.guide, o.material, o.cut, *o.narrator, quick("/tmp/x.mp4", 1e6, 2e6), {}).error().id == "render.empty");
-    CHECK(render(o.guide, o.material, o.cut, *o.narrator, quick("/proc/nowhere/x.mp4", 0, 1), {}).error().id == "movie.unwritable");
+    CHECK(render(o.guide, o.material, o.cut, *o.narrator, quick("/tmp/x.mp4", 1e6, 2e6), {}).error().id ==
+          "render.empty");
+    CHECK(render(o.guide, o.material, o.cut, *o.narrator, quick("/proc/nowhere/x.mp4", 0, 1), {}).error().id ==
+          "movie.unwritable");
 }
 
 TEST_CASE("an edition is published whole, replaced whole, and nothing else is touched") {
@@ -119,7 +121,8 @@ TEST_CASE("an edition is published whole, replaced whole, and nothing else is to
     const auto out = dir / "edition";
     const auto report = publishGuide(o.guide, o.material, o.cut, *o.narrator, out, how, {});
     REQUIRE(report);
-    for (const char* name : {"index.html", "page.css", "page.js", "guide.mp4", "guide.vtt", "facts.json", "clips/corner-03.mp4", "clips/corner-03.jpg"}) {
+    for (const char* name : {"index.html", "page.css", "page.js", "guide.mp4", "guide.vtt", "facts.json",
+                             "clips/corner-03.mp4", "clips/corner-03.jpg"}) {
         INFO(name);
         CHECK(std::filesystem::file_size(out / name) > 100);
     }
@@ -158,7 +161,7 @@ TEST_CASE("pictures of another shape keep their proportions") {
     const auto f = fitted(tall, {1280, 720});
     CHECK(f.width == 1280);
     CHECK(f.y[360 * 1280 + 640] == Approx(200).margin(3));
-    CHECK(f.y[360 * 1280 + 100] == Approx(16).margin(2));  // black beside it
+    CHECK(f.y[360 * 1280 + 100] == Approx(16).margin(2)); // black beside it
     VideoInfo phone;
     phone.width = 720, phone.height = 1280;
     CHECK(outputSize(phone).width == 1280);

@@ -27,7 +27,8 @@ YuvFrame numbered(int i, int w = 320, int h = 180) {
 }
 
 int numberOf(const YuvFrame& f) {
-    const int tens = static_cast<int>(std::lround((f.y[static_cast<std::size_t>((f.height - 10) * f.width + f.width - 5)] - 40) / 8.0));
+    const int tens = static_cast<int>(
+        std::lround((f.y[static_cast<std::size_t>((f.height - 10) * f.width + f.width - 5)] - 40) / 8.0));
     int edge = 0;
     while (edge < f.width && f.y[static_cast<std::size_t>(20 * f.width + edge)] > 180) ++edge;
     return 10 * tens + static_cast<int>(std::lround(edge / 30.0));
@@ -35,7 +36,8 @@ int numberOf(const YuvFrame& f) {
 
 std::vector<float> tone(double lengthS, double hz) {
     std::vector<float> s;
-    for (int i = 0; i < static_cast<int>(lengthS * 48000); ++i) s.push_back(static_cast<float>(0.5 * std::sin(2 * 3.14159265 * hz * i / 48000)));
+    for (int i = 0; i < static_cast<int>(lengthS * 48000); ++i)
+        s.push_back(static_cast<float>(0.5 * std::sin(2 * 3.14159265 * hz * i / 48000)));
     return s;
 }
 
@@ -47,7 +49,8 @@ MovieOptions smallFilm() {
 
 void writeFilm(const std::filesystem::path& path, int frames, int keyEvery = 250, bool sound = true) {
     MovieOptions o;
-    o.width = 320, o.height = 180, o.frameRate = 50, o.crf = 8, o.preset = "medium", o.keyEvery = keyEvery; // with B frames
+    o.width = 320, o.height = 180, o.frameRate = 50, o.crf = 8, o.preset = "medium",
+    o.keyEvery = keyEvery; // with B frames
     o.soundRate = sound ? 48000 : 0;
     o.chapters = {{0, 0.5, "One"}, {0.5, frames / 50.0, "Two & three"}};
     auto w = MovieWriter::open(path, o);
@@ -172,7 +175,9 @@ TEST_CASE("a disk that fills up ends the film with an error and leaves nothing")
         REQUIRE(w);
         for (int i = 0; i < 400 && !failed; ++i) {
             auto frame = numbered(i % 100);
-            for (std::size_t k = 0; k < frame.y.size(); ++k) frame.y[k] = static_cast<std::uint8_t>(frame.y[k] ^ ((k * 2654435761u + static_cast<unsigned>(i)) >> 25)); // hard to compress
+            for (std::size_t k = 0; k < frame.y.size(); ++k)
+                frame.y[k] = static_cast<std::uint8_t>(
+                    frame.y[k] ^ ((k * 2654435761u + static_cast<unsigned>(i)) >> 25)); // hard to compress
             failed = !w->picture(frame);
         }
         if (!failed) failed = !w->finish();
@@ -189,7 +194,8 @@ TEST_CASE("files that are no films say why") {
         const char* name;
         std::string bytes;
     };
-    const Broken b = GENERATE_COPY(Broken{"empty", ""}, Broken{"text", "time,speed\n0,1\n"}, Broken{"zeros", std::string(5000, '\0')}, Broken{"cut off", whole.substr(0, 900)});
+    const Broken b = GENERATE_COPY(Broken{"empty", ""}, Broken{"text", "time,speed\n0,1\n"},
+                                   Broken{"zeros", std::string(5000, '\0')}, Broken{"cut off", whole.substr(0, 900)});
     INFO(b.name);
     const auto path = dir.write("broken.mp4", b.bytes);
     const auto r = VideoReader::open(path);
@@ -230,14 +236,18 @@ TEST_CASE("laying an overlay changes its rectangles and nothing else") {
             const auto i = static_cast<std::size_t>(y * 320 + x);
             if (x >= 100 && x < 200 && y >= 40 && y < 80) {
                 if (std::abs(frame.y[i] - 235) > 2) FAIL("white is not white at " << x << "," << y);
-            } else if (frame.y[i] != before.y[i]) FAIL("changed outside at " << x << "," << y);
+            } else if (frame.y[i] != before.y[i])
+                FAIL("changed outside at " << x << "," << y);
         }
 }
 
 TEST_CASE("colours survive the way to BGRA and back") {
-    for (const auto& [b, g, r] : {std::tuple(30, 60, 200), std::tuple(200, 60, 30), std::tuple(40, 180, 50), std::tuple(128, 128, 128)}) {
+    for (const auto& [b, g, r] :
+         {std::tuple(30, 60, 200), std::tuple(200, 60, 30), std::tuple(40, 180, 50), std::tuple(128, 128, 128)}) {
         std::vector<std::uint8_t> px(64 * 64 * 4);
-        for (std::size_t i = 0; i < px.size(); i += 4) px[i] = static_cast<std::uint8_t>(b), px[i + 1] = static_cast<std::uint8_t>(g), px[i + 2] = static_cast<std::uint8_t>(r), px[i + 3] = 255;
+        for (std::size_t i = 0; i < px.size(); i += 4)
+            px[i] = static_cast<std::uint8_t>(b), px[i + 1] = static_cast<std::uint8_t>(g),
+            px[i + 2] = static_cast<std::uint8_t>(r), px[i + 3] = 255;
         const auto back = toBgra(fromBgra({px.data(), 64 * 4, 64, 64}), 64, 64);
         const auto i = static_cast<std::size_t>((32 * 64 + 32) * 4);
         CHECK(back[i] == Approx(b).margin(4));

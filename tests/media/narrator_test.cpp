@@ -25,7 +25,8 @@ TEST_CASE("the scratch voice speaks and says when each word begins") {
 TEST_CASE("longer words take longer, no words take no time, and the same words sound the same") {
     auto voice = scratchVoice();
     REQUIRE(voice);
-    CHECK((*voice)->duration("Brake here, and then let the pedal come back slowly.") > (*voice)->duration("Brake here."));
+    CHECK((*voice)->duration("Brake here, and then let the pedal come back slowly.") >
+          (*voice)->duration("Brake here."));
     CHECK((*voice)->duration("") == 0);
     CHECK((*voice)->duration(" ... ") == 0);
     CHECK((*voice)->speak("Turn in.")->sound.samples == (*voice)->speak("Turn in.")->sound.samples);

@@ -19,15 +19,21 @@ SceneAt madeScene(unsigned seed, const GuideCorner& corner) {
     s.section = seed % 2 ? SectionKind::WalkThrough : SectionKind::Run;
     s.corner = &corner;
     s.rate = seed % 3 ? 0.25 : 1;
-    s.caption = seed % 4 ? "Brake at the second board, up to seventy-eight percent, and let it bleed away as you turn." : "";
+    s.caption =
+        seed % 4 ? "Brake at the second board, up to seventy-eight percent, and let it bleed away as you turn." : "";
     s.live = {60, 0.4, 0.1, 4};
-    for (int i = 0; i <= 100; ++i) s.strip.atM.push_back(i * 3), s.strip.throttle.push_back(between(0, 1)), s.strip.brake.push_back(between(0, 1));
+    for (int i = 0; i <= 100; ++i)
+        s.strip.atM.push_back(i * 3), s.strip.throttle.push_back(between(0, 1)), s.strip.brake.push_back(between(0, 1));
     s.strip.toM = 300, s.strip.nowM = 110;
-    for (int i = 0; i < 20; ++i) s.inset.left.push_back({-5, i * 8.0 - 40}), s.inset.right.push_back({5, i * 8.0 - 40}), s.inset.driven.push_back({1, i * 8.0 - 40});
-    const MarkerKind kinds[] = {MarkerKind::Ring, MarkerKind::BrakePosts, MarkerKind::TurnGate, MarkerKind::ApexDrop, MarkerKind::GearKeystone, MarkerKind::ExitPosts};
+    for (int i = 0; i < 20; ++i)
+        s.inset.left.push_back({-5, i * 8.0 - 40}), s.inset.right.push_back({5, i * 8.0 - 40}),
+            s.inset.driven.push_back({1, i * 8.0 - 40});
+    const MarkerKind kinds[] = {MarkerKind::Ring,     MarkerKind::BrakePosts,   MarkerKind::TurnGate,
+                                MarkerKind::ApexDrop, MarkerKind::GearKeystone, MarkerKind::ExitPosts};
     for (const auto k : kinds) {
         MarkOnScreen m;
-        m.kind = k, m.label = k == MarkerKind::GearKeystone ? "4>3" : "a label", m.sizePx = between(14, 70), m.speaking = seed % 2;
+        m.kind = k, m.label = k == MarkerKind::GearKeystone ? "4>3" : "a label", m.sizePx = between(14, 70),
+        m.speaking = seed % 2;
         const double x = between(100, 1100), y = between(200, 600);
         m.points = {{x, y}, {x, y - 60}, {x + 100, y - 60}, {x + 100, y}};
         s.marks.push_back(m);
@@ -53,7 +59,8 @@ TEST_CASE("painting touches only what it says it touches") {
             const auto* line = reinterpret_cast<const QRgb*>(image.constScanLine(y));
             for (int x = 0; x < 1280; ++x) {
                 if (line[x] == 0) continue;
-                const bool inside = std::any_of(touched.begin(), touched.end(), [&](const QRect& r) { return r.contains(x, y); });
+                const bool inside =
+                    std::any_of(touched.begin(), touched.end(), [&](const QRect& r) { return r.contains(x, y); });
                 if (!inside) FAIL("seed " << seed << ": painted outside at " << x << "," << y);
             }
         }
@@ -80,18 +87,27 @@ TEST_CASE("no more than two labels stand in the way at once") {
     QImage without(1280, 720, QImage::Format_ARGB32_Premultiplied), with = without;
     without.fill(Qt::transparent), with.fill(Qt::transparent);
     std::size_t bare = 0, labelled = 0;
-    { QPainter p(&without); bare = paintScene(p, scene).size(); }
+    {
+        QPainter p(&without);
+        bare = paintScene(p, scene).size();
+    }
     scene.marks[0].label = "one", scene.marks[1].label = "two";
-    { QPainter p(&with); labelled = paintScene(p, scene).size(); }
+    {
+        QPainter p(&with);
+        labelled = paintScene(p, scene).size();
+    }
     CHECK(labelled == bare + 2);
 }
 
 TEST_CASE("every text colour can be read on its ground") {
     using namespace look;
     const std::pair<QRgb, QRgb> pairs[] = {
-        {kMist, kMarsh900}, {kMist, kMarsh800}, {kMist, kMarsh700}, {kReed, kMarsh900}, {kReed, kMarsh800}, {kLamp, kMarsh900}, {kLamp, kMarsh800}, {kLamp, kMarsh700},
-        {kBrake, kMarsh900}, {kPower, kMarsh900}, {kSteering, kMarsh900}, {kWrongOnDark, kMarsh900}, {kInk, kPaper}, {kInk, kPaperShade}, {kInkQuiet, kPaper}, {kInkQuiet, kPaperShade},
-        {kLampInk, kPaper}, {kLampInk, kLampPaper}, {kBrakeInk, kPaper}, {kPowerInk, kPaper}, {kSteeringInk, kPaper}, {kWrong, kPaper}, {kInk, kLamp}};
+        {kMist, kMarsh900},     {kMist, kMarsh800},     {kMist, kMarsh700},     {kReed, kMarsh900},
+        {kReed, kMarsh800},     {kLamp, kMarsh900},     {kLamp, kMarsh800},     {kLamp, kMarsh700},
+        {kBrake, kMarsh900},    {kPower, kMarsh900},    {kSteering, kMarsh900}, {kWrongOnDark, kMarsh900},
+        {kInk, kPaper},         {kInk, kPaperShade},    {kInkQuiet, kPaper},    {kInkQuiet, kPaperShade},
+        {kLampInk, kPaper},     {kLampInk, kLampPaper}, {kBrakeInk, kPaper},    {kPowerInk, kPaper},
+        {kSteeringInk, kPaper}, {kWrong, kPaper},       {kInk, kLamp}};
     for (const auto& [text, ground] : pairs) {
         INFO(std::hex << text << " on " << ground << " " << contrast(text, ground));
         CHECK(contrast(text, ground) >= 4.5);

@@ -86,7 +86,8 @@ TEST_CASE("the published schema names what a guide holds") {
     };
     covers(schema["properties"], g);
     covers(schema["$defs"]["corner"]["properties"], g["corners"][0]);
-    covers(schema["$defs"]["beat"]["properties"], full().corners.at(0).beats.empty() ? nlohmann::json::object() : g["corners"][0]["beats"][0]);
+    covers(schema["$defs"]["beat"]["properties"],
+           full().corners.at(0).beats.empty() ? nlohmann::json::object() : g["corners"][0]["beats"][0]);
     covers(schema["$defs"]["marker"]["properties"], g["corners"][0]["markers"][0]);
     covers(schema["$defs"]["advice"]["properties"], g["corners"][0]["advice"][0]);
     covers(schema["$defs"]["reference"]["properties"], g["references"][0]);
@@ -182,5 +183,10 @@ TEST_CASE("track files that cannot be used say why") {
     CHECK(parseTrack("nonsense", "t").error().id == "track.not-json");
     CHECK(parseTrack("{}", "t").error().id == "track.bad-value");
     CHECK(parseTrack(R"({"features":[]})", "t").error().id == "track.no-centre");
-    CHECK(parseTrack(R"({"features":[{"properties":{},"geometry":{"type":"LineString","coordinates":[[0,0],[0,0],["x",0],[0,0]]}}]})", "t").error().id == "track.bad-value");
+    CHECK(
+        parseTrack(
+            R"({"features":[{"properties":{},"geometry":{"type":"LineString","coordinates":[[0,0],[0,0],["x",0],[0,0]]}}]})",
+            "t")
+            .error()
+            .id == "track.bad-value");
 }

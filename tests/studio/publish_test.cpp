@@ -5,9 +5,9 @@
 #include "support/studio.h"
 
 #include <catch2/catch.hpp>
-#include <QMimeData>
 #include <QDropEvent>
 #include <QLabel>
+#include <QMimeData>
 #include <QSpinBox>
 
 using namespace hl;
@@ -80,10 +80,13 @@ TEST_CASE("a new guide is made in the dialog and opened") {
     hl::testing::studioReady();
     MainWindow window;
     window.show();
-    window.newGuide({QString::fromStdString((demoFolder() / "saltmarrow-lap.mp4").string()), QString::fromStdString((demoFolder() / "saltmarrow-log.csv").string()), QString::fromStdString((demoFolder() / "saltmarrow-ring.geojson").string())});
+    window.newGuide({QString::fromStdString((demoFolder() / "saltmarrow-lap.mp4").string()),
+                     QString::fromStdString((demoFolder() / "saltmarrow-log.csv").string()),
+                     QString::fromStdString((demoFolder() / "saltmarrow-ring.geojson").string())});
     auto* dialog = window.findChild<NewGuideDialog*>();
     REQUIRE(dialog);
-    dialog->findChild<QLineEdit*>(QStringLiteral("newFolder"))->setText(QString::fromStdString((dir / "made").string()));
+    dialog->findChild<QLineEdit*>(QStringLiteral("newFolder"))
+        ->setText(QString::fromStdString((dir / "made").string()));
     QTest::mouseClick(button(*dialog, QStringLiteral("Make the guide")), Qt::LeftButton);
     REQUIRE(waitFor([&] { return window.desk().isOpen(); }));
     CHECK(window.desk().guide().corners.size() == 11);
@@ -96,10 +99,12 @@ TEST_CASE("the dialog says what is wrong and keeps what was typed") {
     MainWindow window;
     window.show();
     const auto prose = dir.write("prose.csv", "hello\nworld\n").string();
-    window.newGuide({QString::fromStdString((demoFolder() / "saltmarrow-lap.mp4").string()), QString::fromStdString(prose)});
+    window.newGuide(
+        {QString::fromStdString((demoFolder() / "saltmarrow-lap.mp4").string()), QString::fromStdString(prose)});
     auto* dialog = window.findChild<NewGuideDialog*>();
     REQUIRE(dialog);
-    dialog->findChild<QLineEdit*>(QStringLiteral("newFolder"))->setText(QString::fromStdString((dir / "made").string()));
+    dialog->findChild<QLineEdit*>(QStringLiteral("newFolder"))
+        ->setText(QString::fromStdString((dir / "made").string()));
     QTest::mouseClick(button(*dialog, QStringLiteral("Make the guide")), Qt::LeftButton);
     const auto said = [&] {
         for (auto* l : dialog->findChildren<QLabel*>())
@@ -116,10 +121,12 @@ TEST_CASE("two moments typed in the dialog tie a film whose log has no engine sp
     hl::testing::studioReady();
     MainWindow window;
     window.show();
-    window.newGuide({QString::fromStdString((demoFolder() / "saltmarrow-lap.mp4").string()), QString::fromStdString((demoFolder() / "saltmarrow-log.csv").string())});
+    window.newGuide({QString::fromStdString((demoFolder() / "saltmarrow-lap.mp4").string()),
+                     QString::fromStdString((demoFolder() / "saltmarrow-log.csv").string())});
     auto* dialog = window.findChild<NewGuideDialog*>();
     REQUIRE(dialog);
-    dialog->findChild<QLineEdit*>(QStringLiteral("newFolder"))->setText(QString::fromStdString((dir / "made").string()));
+    dialog->findChild<QLineEdit*>(QStringLiteral("newFolder"))
+        ->setText(QString::fromStdString((dir / "made").string()));
     dialog->findChild<QLineEdit*>(QStringLiteral("newPairs"))->setText(QStringLiteral("14.0:500, 64:2600"));
     QTest::mouseClick(button(*dialog, QStringLiteral("Make the guide")), Qt::LeftButton);
     REQUIRE(waitFor([&] { return window.desk().isOpen(); }));

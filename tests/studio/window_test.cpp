@@ -71,8 +71,12 @@ TEST_CASE("everything one can operate has a name to be read aloud") {
     };
     int seen = 0;
     for (auto* w : s.window->findChildren<QWidget*>()) {
-        const bool operated = qobject_cast<QAbstractButton*>(w) || qobject_cast<QLineEdit*>(w) || qobject_cast<QSpinBox*>(w) || qobject_cast<QComboBox*>(w) || qobject_cast<QAbstractItemView*>(w) || w->focusPolicy() == Qt::StrongFocus;
-        if (!operated || w->objectName().startsWith(QStringLiteral("qt_")) || !w->objectName().compare(QStringLiteral("qt_spinbox_lineedit"))) continue;
+        const bool operated = qobject_cast<QAbstractButton*>(w) || qobject_cast<QLineEdit*>(w) ||
+                              qobject_cast<QSpinBox*>(w) || qobject_cast<QComboBox*>(w) ||
+                              qobject_cast<QAbstractItemView*>(w) || w->focusPolicy() == Qt::StrongFocus;
+        if (!operated || w->objectName().startsWith(QStringLiteral("qt_")) ||
+            !w->objectName().compare(QStringLiteral("qt_spinbox_lineedit")))
+            continue;
         if (w->inherits("QHeaderView") || w->inherits("QTableCornerButton") || w->inherits("QScrollBar")) continue;
         if (qobject_cast<QAbstractItemView*>(w->parentWidget())) continue;
         const auto* b = qobject_cast<QAbstractButton*>(w);

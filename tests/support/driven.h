@@ -29,7 +29,8 @@ template <class T> T must(Result<T> r) {
     return std::move(*r);
 }
 
-inline Driven driven(standin::Circuit circuit, const standin::Driver& driver, int laps, unsigned seed, standin::LogOptions how = {}) {
+inline Driven driven(standin::Circuit circuit, const standin::Driver& driver, int laps, unsigned seed,
+                     standin::LogOptions how = {}) {
     Driven d{std::move(circuit), {}, {}, {}, {}};
     d.drive = standin::drive(d.circuit, {}, driver, laps, seed);
     how.seed = seed;

@@ -13,10 +13,12 @@ struct MadeGuide {
 };
 
 inline std::string madeWords(std::mt19937& rng, int most) {
-    static constexpr const char* kWords[] = {"brake", "at", "the", "second", "board", "then", "let", "it", "run", "out", "to", "the", "kerb", "and", "squeeze", "gently"};
+    static constexpr const char* kWords[] = {"brake", "at",  "the", "second", "board", "then", "let",     "it",
+                                             "run",   "out", "to",  "the",    "kerb",  "and",  "squeeze", "gently"};
     std::string s;
     const int n = std::uniform_int_distribution<int>(0, most)(rng);
-    for (int i = 0; i < n; ++i) s += (s.empty() ? "" : " ") + std::string(kWords[std::uniform_int_distribution<std::size_t>(0, 15)(rng)]);
+    for (int i = 0; i < n; ++i)
+        s += (s.empty() ? "" : " ") + std::string(kWords[std::uniform_int_distribution<std::size_t>(0, 15)(rng)]);
     return s;
 }
 
@@ -43,7 +45,9 @@ inline MadeGuide madeGuide(unsigned seed) {
         c.endM = c.apexM + between(20, 120);
         s = c.endM + between(0, 200);
         const int beats = std::uniform_int_distribution<int>(0, 8)(rng);
-        for (int b = 0; b < beats; ++b) c.beats.push_back({m.guide.nextId++, Topic::Free, between(c.startM, c.endM), madeWords(rng, 22), madeWords(rng, 3)});
+        for (int b = 0; b < beats; ++b)
+            c.beats.push_back(
+                {m.guide.nextId++, Topic::Free, between(c.startM, c.endM), madeWords(rng, 22), madeWords(rng, 3)});
         std::stable_sort(c.beats.begin(), c.beats.end(), [](auto& a, auto& b) { return a.atM < b.atM; });
         m.guide.corners.push_back(std::move(c));
     }

@@ -50,10 +50,12 @@ inline std::vector<StadiumRow> stadiumRows(const Stadium& st, double hz, double 
         const double arc = kPi * st.radius, half = st.length() / 2;
         const double u = wrapped(s - st.straight / 2, half); // from the start of a half circle
         const double toCurve = half - u;
-        const double brake = toCurve < 60 ? std::min(0.8, (60 - toCurve) / 12 * 0.8) : (u < 15 ? 0.8 * (1 - u / 15) : 0.0);
+        const double brake =
+            toCurve < 60 ? std::min(0.8, (60 - toCurve) / 12 * 0.8) : (u < 15 ? 0.8 * (1 - u / 15) : 0.0);
         const double throttle = toCurve < 66 || u < arc / 2 + 20 ? 0.0 : std::min(1.0, (u - arc / 2 - 20) / 40);
         const int gear = toCurve < 30 || u < arc ? 3 : 4;
-        rows.push_back({t, s, st.speed, throttle, brake, 4000 + 1500 * (gear == 3 ? 1 : 0) + 800 * throttle, gear, static_cast<int>(std::floor(s / st.length())) + 1, st.at(s)});
+        rows.push_back({t, s, st.speed, throttle, brake, 4000 + 1500 * (gear == 3 ? 1 : 0) + 800 * throttle, gear,
+                        static_cast<int>(std::floor(s / st.length())) + 1, st.at(s)});
     }
     return rows;
 }
@@ -62,7 +64,8 @@ inline std::string stadiumCsv(const std::vector<StadiumRow>& rows) {
     std::string out = "time [s],x [m],y [m],speed [m/s],throttle [%],brake [%],gear,rpm\n";
     char line[200];
     for (const auto& r : rows) {
-        std::snprintf(line, sizeof line, "%.4f,%.4f,%.4f,%.3f,%.2f,%.2f,%d,%.0f\n", r.t, r.place.x, r.place.y, r.v, r.throttle * 100, r.brake * 100, r.gear, r.rpm);
+        std::snprintf(line, sizeof line, "%.4f,%.4f,%.4f,%.3f,%.2f,%.2f,%d,%.0f\n", r.t, r.place.x, r.place.y, r.v,
+                      r.throttle * 100, r.brake * 100, r.gear, r.rpm);
         out += line;
     }
     return out;

@@ -49,7 +49,9 @@ struct Studio {
     explicit Studio(const QString& folder) : window((studioReady(), std::make_unique<MainWindow>())) {
         window->show();
         window->open(folder);
-        ready = waitFor([&] { return window->desk().isOpen() && window->desk().cut().lengthS > 0 && !window->player().picture().isNull(); });
+        ready = waitFor([&] {
+            return window->desk().isOpen() && window->desk().cut().lengthS > 0 && !window->player().picture().isNull();
+        });
     }
     ~Studio() {
         if (window->desk().isOpen()) window->desk().discardUnsaved();

@@ -94,10 +94,13 @@ TEST_CASE("every shift is found and none invented") {
         }
         std::vector<Shift> found;
         for (const auto& f : a.facts) found.insert(found.end(), f.shifts.begin(), f.shifts.end());
-        const auto same = [](const Shift& s, const standin::GearChange& g) { return s.from == g.from && s.to == g.to && std::abs(s.atM - g.s) < 3; };
+        const auto same = [](const Shift& s, const standin::GearChange& g) {
+            return s.from == g.from && s.to == g.to && std::abs(s.atM - g.s) < 3;
+        };
         for (const auto& g : real) {
             INFO("lap " << lap << " " << g.from << ">" << g.to << " at " << g.s);
-            const bool inside = std::any_of(a.corners.begin(), a.corners.end(), [&](const Corner& c) { return g.s > c.startM + 1 && g.s < c.endM - 1; });
+            const bool inside = std::any_of(a.corners.begin(), a.corners.end(),
+                                            [&](const Corner& c) { return g.s > c.startM + 1 && g.s < c.endM - 1; });
             if (inside) CHECK(std::any_of(found.begin(), found.end(), [&](const Shift& s) { return same(s, g); }));
         }
         for (const auto& s : found) {
@@ -131,7 +134,8 @@ TEST_CASE("facts stay where they belong when clock, rate or line are others") {
     for (std::size_t i = 0; i < a.corners.size(); ++i) {
         CHECK(a.corners[i].apexM == Approx(base.corners[i].apexM).margin(3));
         CHECK(a.facts[i].minSpeed->value == Approx(base.facts[i].minSpeed->value).margin(0.3));
-        if (base.facts[i].brakeOnsetM) CHECK(a.facts[i].brakeOnsetM->value == Approx(base.facts[i].brakeOnsetM->value).margin(3));
+        if (base.facts[i].brakeOnsetM)
+            CHECK(a.facts[i].brakeOnsetM->value == Approx(base.facts[i].brakeOnsetM->value).margin(3));
     }
 }
 

@@ -67,6 +67,8 @@ TEST_CASE("the engine of another drive is refused") {
     standin::SoundOptions o;
     o.fromS = 20, o.toS = 90, o.rate = 8000;
     const auto tie = syncBySound(standin::engineSound(d.circuit, stranger, o), d.log);
-    if (tie) CHECK(tie->uncertaintyMs > 1e9); // must not happen
-    else CHECK(tie.error().id == "sync.not-sure");
+    if (tie)
+        CHECK(tie->uncertaintyMs > 1e9); // must not happen
+    else
+        CHECK(tie.error().id == "sync.not-sure");
 }

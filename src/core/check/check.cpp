@@ -56,7 +56,10 @@ std::vector<Finding> claimedGears(const Guide& g, const std::vector<CornerFacts>
         for (const auto& text : {b.words, b.cue})
             for (const auto& claim : gearsNamed(text))
                 if (!used.contains(claim.gear) && !advised.contains(claim.gear))
-                    found.push_back({"claims.gear", "wrong", c.number, beatName(b), "The words say \"" + claim.text + "\", the lap uses gears " + listed(used) + " in " + title(c), claim.text, listed(used)});
+                    found.push_back(
+                        {"claims.gear", "wrong", c.number, beatName(b),
+                         "The words say \"" + claim.text + "\", the lap uses gears " + listed(used) + " in " + title(c),
+                         claim.text, listed(used)});
     });
     return found;
 }
@@ -72,13 +75,18 @@ std::vector<Finding> claimedBrakePercent(const Guide& g, const std::vector<Corne
                 for (const auto& p : percentsNamed(a->advised)) right.push_back(p.percent);
             if (right.empty()) {
                 if (f.unmeasured.contains("brake_onset_m") && f.unmeasured.at("brake_onset_m") == "no braking here")
-                    found.push_back({"claims.brake", "wrong", c.number, beatName(b), "The words give a brake percentage, the lap does not brake in " + title(c), claim.text, "no braking"});
+                    found.push_back({"claims.brake", "wrong", c.number, beatName(b),
+                                     "The words give a brake percentage, the lap does not brake in " + title(c),
+                                     claim.text, "no braking"});
                 continue;
             }
-            const bool fits = std::any_of(right.begin(), right.end(), [&](double r) { return std::abs(r - claim.percent) <= kPercentSlack; });
+            const bool fits = std::any_of(right.begin(), right.end(),
+                                          [&](double r) { return std::abs(r - claim.percent) <= kPercentSlack; });
             if (fits) continue;
             const auto measured = std::to_string(static_cast<int>(std::lround(right.front()))) + " %";
-            found.push_back({"claims.brake", "wrong", c.number, beatName(b), "The words say " + claim.text + ", the brake peaks at " + measured + " in " + title(c), claim.text, measured});
+            found.push_back({"claims.brake", "wrong", c.number, beatName(b),
+                             "The words say " + claim.text + ", the brake peaks at " + measured + " in " + title(c),
+                             claim.text, measured});
         }
     });
     return found;
@@ -86,10 +94,14 @@ std::vector<Finding> claimedBrakePercent(const Guide& g, const std::vector<Corne
 
 std::vector<Finding> missingCautions(const Guide& g, const std::vector<CornerFacts>&) {
     std::vector<Finding> found;
-    if (g.scene.conditions.empty()) found.push_back({"parts.conditions", "warn", 0, "scene", "The guide does not say in which conditions it was filmed", "", ""});
+    if (g.scene.conditions.empty())
+        found.push_back({"parts.conditions", "warn", 0, "scene",
+                         "The guide does not say in which conditions it was filmed", "", ""});
     if (!g.scene.realTrack) return found;
     for (const auto& c : g.corners)
-        if (c.consequence == 0) found.push_back({"cautions.consequence", "warn", c.number, "corner", title(c) + " has no consequence rating, and this is a real track", "", ""});
+        if (c.consequence == 0)
+            found.push_back({"cautions.consequence", "warn", c.number, "corner",
+                             title(c) + " has no consequence rating, and this is a real track", "", ""});
     return found;
 }
 
@@ -99,8 +111,12 @@ std::vector<Finding> fragileReferences(const Guide& g, const std::vector<CornerF
         for (const auto& a : c.advice) {
             if (a.lookFor.empty() || !a.backup.empty()) continue;
             for (const auto& r : g.references)
-                if (r.lasts != "permanent" && !r.label.empty() && a.lookFor.find(r.label) != std::string::npos && std::abs(r.atM - c.turnInM) < 300) {
-                    found.push_back({"references.fragile", "note", c.number, std::string(key(a.topic)), title(c) + ", " + std::string(key(a.topic)) + ": relies on the " + r.label + ", which may be moved, and names nothing for when it is gone", r.label, r.lasts});
+                if (r.lasts != "permanent" && !r.label.empty() && a.lookFor.find(r.label) != std::string::npos &&
+                    std::abs(r.atM - c.turnInM) < 300) {
+                    found.push_back({"references.fragile", "note", c.number, std::string(key(a.topic)),
+                                     title(c) + ", " + std::string(key(a.topic)) + ": relies on the " + r.label +
+                                         ", which may be moved, and names nothing for when it is gone",
+                                     r.label, r.lasts});
                     break;
                 }
         }
@@ -110,7 +126,8 @@ std::vector<Finding> fragileReferences(const Guide& g, const std::vector<CornerF
 std::vector<Finding> silentCorners(const Guide& g, const std::vector<CornerFacts>&) {
     std::vector<Finding> found;
     for (const auto& c : g.corners)
-        if (c.kind != "kink" && std::all_of(c.beats.begin(), c.beats.end(), [](const Beat& b) { return b.words.empty(); }))
+        if (c.kind != "kink" &&
+            std::all_of(c.beats.begin(), c.beats.end(), [](const Beat& b) { return b.words.empty(); }))
             found.push_back({"parts.silent", "warn", c.number, "words", title(c) + " has no words", "", ""});
     return found;
 }

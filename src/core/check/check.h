@@ -9,7 +9,7 @@ struct Finding {
     std::string rule;     ///< stable name, e.g. "claims.gear"
     std::string severity; ///< "wrong", "warn" or "note"
     int corner = 0;
-    std::string where;    ///< "beat 12"
+    std::string where; ///< "beat 12"
     std::string message;
     std::string claim, measured;
 };

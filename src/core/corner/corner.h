@@ -22,8 +22,8 @@ struct Corner {
     std::string kind;    ///< "hairpin", "bend", "sweeper", "kink"
     std::string complex; ///< shared by neighbours driven as one: "5-6"; empty when alone
     double startM = 0, turnInM = 0, apexM = 0, endM = 0;
-    double angleRad = 0;    ///< change of heading, positive
-    double minRadiusM = 0;  ///< of the driven line
+    double angleRad = 0;   ///< change of heading, positive
+    double minRadiusM = 0; ///< of the driven line
 };
 
 /// A measured value with the half-width that holds in about 95 % of cases.
@@ -54,7 +54,8 @@ struct CornerFacts {
 };
 
 /// Corners of a lap from its curvature: hysteresis, heading change, then bounds from the pedals.
-/// Names come from the track when it has them. Errors: corners.no-turning (no position, yaw rate or lateral acceleration).
+/// Names come from the track when it has them. Errors: corners.no-turning (no position, yaw rate or lateral
+/// acceleration).
 Result<std::vector<Corner>> findCorners(const LapTrace& trace, const Track* track);
 
 CornerFacts measure(const LapTrace& trace, const Corner& corner);

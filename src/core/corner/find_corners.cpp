@@ -9,18 +9,18 @@
 namespace hl {
 namespace {
 
-constexpr double kEnter = 1.0 / 260;      // 1/m
-constexpr double kLeave = 1.0 / 600;      // 1/m
-constexpr double kLeastAngle = 0.26;      // rad, 15 degrees
-constexpr double kJoinGapM = 18;          // straighter than this between two pieces: still one corner
-constexpr double kSplitValley = 0.5;      // curvature falling below this share of both peaks: two corners
-constexpr double kSplitApartM = 60;       // peaks of one corner lie closer than this (a double apex)
-constexpr double kOnsetShare = 0.12;      // turn-in: this share of the peak curvature
-constexpr double kTightShare = 0.35;      // the part of a corner that counts for complexes
-constexpr double kComplexGapS = 1.2;      // seconds between the tight parts of neighbours driven as one
-constexpr double kApproachM = 110;        // shown before the first thing that happens
-constexpr double kBrakingGapM = 90;       // brakes left alone for longer belong to the corner before
-constexpr double kExitM = 70;             // shown after the last
+constexpr double kEnter = 1.0 / 260; // 1/m
+constexpr double kLeave = 1.0 / 600; // 1/m
+constexpr double kLeastAngle = 0.26; // rad, 15 degrees
+constexpr double kJoinGapM = 18;     // straighter than this between two pieces: still one corner
+constexpr double kSplitValley = 0.5; // curvature falling below this share of both peaks: two corners
+constexpr double kSplitApartM = 60;  // peaks of one corner lie closer than this (a double apex)
+constexpr double kOnsetShare = 0.12; // turn-in: this share of the peak curvature
+constexpr double kTightShare = 0.35; // the part of a corner that counts for complexes
+constexpr double kComplexGapS = 1.2; // seconds between the tight parts of neighbours driven as one
+constexpr double kApproachM = 110;   // shown before the first thing that happens
+constexpr double kBrakingGapM = 90;  // brakes left alone for longer belong to the corner before
+constexpr double kExitM = 70;        // shown after the last
 
 struct Bend {
     std::size_t a, b; // sample range
@@ -75,7 +75,8 @@ std::vector<Bend> bends(const LapTrace& trace) {
         while (b + 1 < k.size() && k[b + 1] * sign > kLeave) ++b;
         if (!found.empty() && found.back().sign == sign && trace.s[a] - trace.s[found.back().b] < kJoinGapM)
             found.back().b = b;
-        else found.push_back({a, b, sign});
+        else
+            found.push_back({a, b, sign});
         i = b;
     }
     std::vector<Bend> parted;
@@ -107,7 +108,8 @@ double apexOf(const LapTrace& trace, const Bend& bend) {
     for (auto i = a; i <= b; ++i) inside = std::max(inside, trace.lateral[i] * bend.sign);
     double from = 1e9, to = -1e9;
     for (auto i = a; i <= b; ++i)
-        if (trace.lateral[i] * bend.sign > inside - kClose) from = std::min(from, trace.s[i]), to = std::max(to, trace.s[i]);
+        if (trace.lateral[i] * bend.sign > inside - kClose)
+            from = std::min(from, trace.s[i]), to = std::max(to, trace.s[i]);
     return (from + to) / 2;
 }
 
@@ -148,7 +150,8 @@ void stretchBounds(std::vector<Corner>& corners, const LapTrace& trace) {
     for (std::size_t i = 0; i < corners.size(); ++i) {
         auto& c = corners[i];
         // The run-up to the first corner begins where the last corner of the lap before lets go.
-        const double from = i > 0 ? corners[i - 1].endM : std::max(trace.s.front(), corners.back().endM - trace.lengthM);
+        const double from =
+            i > 0 ? corners[i - 1].endM : std::max(trace.s.front(), corners.back().endM - trace.lengthM);
         c.startM = std::max(from, std::min(brakingStart(trace, from, c.turnInM), c.turnInM) - kApproachM);
     }
     for (std::size_t i = 0; i < corners.size(); ++i) {

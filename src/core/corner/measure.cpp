@@ -8,10 +8,10 @@
 namespace hl {
 namespace {
 
-constexpr double kRealBraking = 0.12;  // a press that never gets this far is a drag, not the corner's braking
-constexpr double kFull = 0.97;         // throttle that counts as full
-constexpr double kLeastLift = 0.08;    // a dip of the throttle smaller than this is the foot's tremble
-constexpr double kGearSettleS = 0.06;  // a gear held for less is the lever passing through
+constexpr double kRealBraking = 0.12; // a press that never gets this far is a drag, not the corner's braking
+constexpr double kFull = 0.97;        // throttle that counts as full
+constexpr double kLeastLift = 0.08;   // a dip of the throttle smaller than this is the foot's tremble
+constexpr double kGearSettleS = 0.06; // a gear held for less is the lever passing through
 
 struct Window {
     std::size_t a, b;
@@ -33,7 +33,8 @@ void measureBraking(const LapTrace& t, const Corner& c, CornerFacts& f) {
     const bool pedal = !t.brake.empty();
     std::vector<double> slowing;
     if (!pedal)
-        for (const double a : smoothed(t.t, t.ax, 0.06)) slowing.push_back(std::max(0.0, (-a - 2.5) / (1.2 * kGravity)));
+        for (const double a : smoothed(t.t, t.ax, 0.06))
+            slowing.push_back(std::max(0.0, (-a - 2.5) / (1.2 * kGravity)));
     const auto found = presses(t.s, pedal ? t.brake : slowing, c.startM, c.apexM + 10, kRealBraking);
     if (!pedal) {
         f.unmeasured["brake_peak_pct"] = "the log has no brake channel";
@@ -98,7 +99,8 @@ void measureGears(const LapTrace& t, const Corner& c, CornerFacts& f) {
     }
     f.shifts = shiftsIn(t, c.startM, c.endM);
     if (f.minSpeedM) f.minGear = static_cast<int>(std::lround(t.gear[locate(t.s, f.minSpeedM->value).i]));
-    f.entryGear = static_cast<int>(std::lround(t.gear[locate(t.s, f.brakeOnsetM ? f.brakeOnsetM->value : c.turnInM).i]));
+    f.entryGear =
+        static_cast<int>(std::lround(t.gear[locate(t.s, f.brakeOnsetM ? f.brakeOnsetM->value : c.turnInM).i]));
 }
 
 /// Lifts are dips of the throttle after the first power and before it is full for good.
@@ -142,10 +144,14 @@ void measurePower(const LapTrace& t, const Corner& c, CornerFacts& f) {
     std::vector<double> opened(t.throttle);
     for (auto& v : opened) v = std::max(0.0, v - t.throttle[rest]);
     const auto found = presses(t.s, opened, t.s[rest], toM, 0.06);
-    if (found.empty()) f.unmeasured["throttle_pickup_m"] = "no power before the end of the corner";
-    else f.throttlePickupM = Measured{found.front().onsetM, found.front().onsetUncertaintyM + 1};
-    if (full < b) f.fullThrottleM = Measured{t.s[full], stepAt(t, t.s[full])};
-    else f.unmeasured["full_throttle_m"] = "the throttle is not full before the end of the corner";
+    if (found.empty())
+        f.unmeasured["throttle_pickup_m"] = "no power before the end of the corner";
+    else
+        f.throttlePickupM = Measured{found.front().onsetM, found.front().onsetUncertaintyM + 1};
+    if (full < b)
+        f.fullThrottleM = Measured{t.s[full], stepAt(t, t.s[full])};
+    else
+        f.unmeasured["full_throttle_m"] = "the throttle is not full before the end of the corner";
     if (f.throttlePickupM) measureLifts(t, f.throttlePickupM->value, c.endM, f);
 }
 

@@ -6,15 +6,16 @@
 namespace hl {
 namespace {
 
-constexpr double kRest = 0.03;  // a pedal at rest reads less than this
-constexpr double kGapM = 4;     // a dip shorter than this does not end a press
+constexpr double kRest = 0.03; // a pedal at rest reads less than this
+constexpr double kGapM = 4;    // a dip shorter than this does not end a press
 
 struct Line {
     double slope = 0, zeroAt = 0, spread = 0;
 };
 
 /// Least squares of s over value (the ramp is steep in s, so s is the dependent variable) and its value at 0.
-std::optional<Line> rampToZero(const std::vector<double>& s, const std::vector<double>& v, std::size_t a, std::size_t b) {
+std::optional<Line> rampToZero(const std::vector<double>& s, const std::vector<double>& v, std::size_t a,
+                               std::size_t b) {
     const double n = num(b - a + 1);
     if (b <= a || n < 2) return std::nullopt;
     double mv = 0, ms = 0, vv = 0, vs = 0;

@@ -9,7 +9,7 @@ namespace hl {
 struct Press {
     double onsetM = 0, onsetUncertaintyM = 0;
     double releaseM = 0, releaseUncertaintyM = 0;
-    double peak = 0;    ///< 0..1
+    double peak = 0; ///< 0..1
     double peakM = 0;
     std::size_t first = 0, last = 0; ///< samples above the resting level
 };

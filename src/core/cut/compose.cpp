@@ -8,7 +8,7 @@
 namespace hl {
 namespace {
 
-constexpr double kMarkFarM = 130;    // markers further ahead are specks
+constexpr double kMarkFarM = 130; // markers further ahead are specks
 constexpr double kPostHeightM = 1.6;
 constexpr double kStripBackM = 110, kStripAheadM = 190;
 constexpr std::size_t kMostLabels = 2;
@@ -28,7 +28,8 @@ struct Projector {
 bool placePosts(const Projector& at, const Marker& m, double height, MarkOnScreen& out) {
     const auto road = frameAt(at.road, m.atM);
     const double left = road.left + 0.4, right = -road.right - 0.4;
-    const std::optional<Vec2> points[] = {at(m.atM, left, 0), at(m.atM, left, height), at(m.atM, right, height), at(m.atM, right, 0)};
+    const std::optional<Vec2> points[] = {at(m.atM, left, 0), at(m.atM, left, height), at(m.atM, right, height),
+                                          at(m.atM, right, 0)};
     for (const auto& p : points) {
         if (!p) return false;
         out.points.push_back(*p);
@@ -53,10 +54,13 @@ bool placeKerb(const Projector& at, const Marker& m, MarkOnScreen& out) {
 
 bool place(const Projector& at, const Marker& m, MarkOnScreen& out) {
     switch (m.kind) {
-    case MarkerKind::BrakePosts: case MarkerKind::ExitPosts: return placePosts(at, m, kPostHeightM, out);
+    case MarkerKind::BrakePosts:
+    case MarkerKind::ExitPosts: return placePosts(at, m, kPostHeightM, out);
     case MarkerKind::TurnGate: return placePosts(at, m, 0.9, out);
     case MarkerKind::KerbBlock: return placeKerb(at, m, out);
-    case MarkerKind::Ring: case MarkerKind::ApexDrop: case MarkerKind::GearKeystone: {
+    case MarkerKind::Ring:
+    case MarkerKind::ApexDrop:
+    case MarkerKind::GearKeystone: {
         const auto p = at(m.atM, m.lateralM, m.kind == MarkerKind::Ring ? m.heightM : 0);
         if (!p) return false;
         out.points.push_back(*p);
@@ -71,15 +75,18 @@ bool place(const Projector& at, const Marker& m, MarkOnScreen& out) {
 bool illustrates(MarkerKind k, Topic t) {
     switch (k) {
     case MarkerKind::Ring: return t == Topic::Brake || t == Topic::TurnIn;
-    case MarkerKind::BrakePosts: case MarkerKind::GearKeystone: return t == Topic::Brake || t == Topic::Gears;
+    case MarkerKind::BrakePosts:
+    case MarkerKind::GearKeystone: return t == Topic::Brake || t == Topic::Gears;
     case MarkerKind::TurnGate: return t == Topic::TurnIn;
-    case MarkerKind::ApexDrop: case MarkerKind::KerbBlock: return t == Topic::Apex || t == Topic::Kerb || t == Topic::Slowest;
+    case MarkerKind::ApexDrop:
+    case MarkerKind::KerbBlock: return t == Topic::Apex || t == Topic::Kerb || t == Topic::Slowest;
     case MarkerKind::ExitPosts: return t == Topic::Exit || t == Topic::Power;
     }
     return false;
 }
 
-std::vector<MarkOnScreen> marksFor(const Stage& st, const GuideCorner& c, const CameraPose& pose, double nowM, const Beat* spoken) {
+std::vector<MarkOnScreen> marksFor(const Stage& st, const GuideCorner& c, const CameraPose& pose, double nowM,
+                                   const Beat* spoken) {
     std::vector<MarkOnScreen> marks;
     const Projector at{pose, *st.road};
     for (const auto& m : c.markers) {
@@ -95,12 +102,15 @@ std::vector<MarkOnScreen> marksFor(const Stage& st, const GuideCorner& c, const 
     double nextShift = 1e9;
     for (const auto& m : marks)
         if (m.kind == MarkerKind::GearKeystone) nextShift = std::min(nextShift, m.aheadM);
-    std::erase_if(marks, [&](const MarkOnScreen& m) { return m.kind == MarkerKind::GearKeystone && (m.aheadM > nextShift || m.aheadM > 60); });
+    std::erase_if(marks, [&](const MarkOnScreen& m) {
+        return m.kind == MarkerKind::GearKeystone && (m.aheadM > nextShift || m.aheadM > 60);
+    });
     // Far to near, and words on two at most: those spoken of first, then the nearest.
     std::sort(marks.begin(), marks.end(), [](auto& a, auto& b) { return a.aheadM > b.aheadM; });
     std::vector<MarkOnScreen*> order;
     for (auto& m : marks) order.push_back(&m);
-    std::stable_sort(order.begin(), order.end(), [](auto* a, auto* b) { return a->speaking != b->speaking ? a->speaking : a->aheadM < b->aheadM; });
+    std::stable_sort(order.begin(), order.end(),
+                     [](auto* a, auto* b) { return a->speaking != b->speaking ? a->speaking : a->aheadM < b->aheadM; });
     std::size_t labelled = 0;
     for (auto* m : order) {
         const bool wordless = m->kind == MarkerKind::KerbBlock || m->kind == MarkerKind::GearKeystone;
@@ -123,9 +133,12 @@ InputStrip stripAt(const LapTrace& t, double nowM) {
 PlanInset insetAt(const Stage& st, double nowM, double time) {
     PlanInset inset;
     if (!st.road || st.trace.x.empty()) return inset;
-    const double x0 = sampleAt(st.trace.t, st.trace.x, time), y0 = sampleAt(st.trace.t, st.trace.y, time), h = sampleAt(st.trace.t, st.trace.heading, time);
+    const double x0 = sampleAt(st.trace.t, st.trace.x, time), y0 = sampleAt(st.trace.t, st.trace.y, time),
+                 h = sampleAt(st.trace.t, st.trace.heading, time);
     const double c = std::cos(kPi / 2 - h), s = std::sin(kPi / 2 - h);
-    const auto local = [&](double x, double y) { return Vec2{(x - x0) * c - (y - y0) * s, (x - x0) * s + (y - y0) * c}; };
+    const auto local = [&](double x, double y) {
+        return Vec2{(x - x0) * c - (y - y0) * s, (x - x0) * s + (y - y0) * c};
+    };
     for (double d = -60; d <= 100; d += 4) {
         const auto f = frameAt(*st.road, nowM + d);
         const auto l = onRoad(*st.road, nowM + d, f.left, 0), r = onRoad(*st.road, nowM + d, -f.right, 0);
@@ -146,7 +159,8 @@ SceneAt base(const Stage& st, const GuideCorner* corner, FootageTime footage, co
     scene.live = liveAt(st.trace, seconds(log));
     scene.inset = insetAt(st, scene.atM, seconds(log));
     if (corner && st.road)
-        if (const auto pose = cameraPose(st.guide.sources.camera, st.trace, *st.road, log)) scene.marks = marksFor(st, *corner, *pose, scene.atM, spoken);
+        if (const auto pose = cameraPose(st.guide.sources.camera, st.trace, *st.road, log))
+            scene.marks = marksFor(st, *corner, *pose, scene.atM, spoken);
     return scene;
 }
 
@@ -172,12 +186,16 @@ SceneAt compose(const Stage& stage, const Cut& cut, GuideTime t) {
     const auto now = momentAt(cut, t);
     if (!now.section) return {};
     const auto* spoken = spokenAt(cut, t);
-    const auto* beat = spoken ? beatWithId(stage.guide, spoken->beat) : (now.shot->beat ? beatWithId(stage.guide, now.shot->beat) : nullptr);
+    const auto* beat = spoken ? beatWithId(stage.guide, spoken->beat)
+                              : (now.shot->beat ? beatWithId(stage.guide, now.shot->beat) : nullptr);
     auto scene = base(stage, cornerNumbered(stage.guide, now.section->corner), now.footage, beat);
     scene.section = now.section->kind;
     scene.rate = now.shot->rate;
     scene.card = now.shot->kind == ShotKind::Card;
-    if (scene.card) scene.cardTitle = stage.guide.scene.title, scene.cardText = stage.guide.scene.car + (stage.guide.scene.conditions.empty() ? "" : " \u00b7 " + stage.guide.scene.conditions);
+    if (scene.card)
+        scene.cardTitle = stage.guide.scene.title,
+        scene.cardText = stage.guide.scene.car +
+                         (stage.guide.scene.conditions.empty() ? "" : " \u00b7 " + stage.guide.scene.conditions);
     if (spoken)
         for (const auto& c : captionsOf(*spoken))
             if (seconds(t) >= c.startS) scene.caption = c.text;

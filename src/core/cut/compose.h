@@ -10,11 +10,12 @@ namespace hl {
 struct MarkOnScreen {
     MarkerKind kind = MarkerKind::Ring;
     int id = 0;
-    std::vector<Vec2> points; ///< ring: centre; posts and gate: left foot, left top, right top, right foot; kerb: outline
-    double sizePx = 0;        ///< ring radius; height of posts
+    std::vector<Vec2>
+        points;        ///< ring: centre; posts and gate: left foot, left top, right top, right foot; kerb: outline
+    double sizePx = 0; ///< ring radius; height of posts
     double aheadM = 0;
     std::string label;
-    bool speaking = false;    ///< the beat now spoken is about this place
+    bool speaking = false; ///< the beat now spoken is about this place
 };
 
 struct InputStrip {
@@ -40,8 +41,8 @@ struct SceneAt {
     double atM = 0;
     std::string caption, cardTitle, cardText;
     bool card = false;
-    bool panels = true;     ///< tag, inputs, plan view; the marks are always drawn
-    double labelScale = 1;  ///< larger in a small preview, so that labels stay readable
+    bool panels = true;    ///< tag, inputs, plan view; the marks are always drawn
+    double labelScale = 1; ///< larger in a small preview, so that labels stay readable
     std::vector<MarkOnScreen> marks;
     InputStrip strip;
     Live live;

@@ -15,7 +15,9 @@ std::string_view name(SectionKind k) {
     return names.at(static_cast<std::size_t>(k));
 }
 
-FootageTime RoadClock::footage(double atM) const { return at<FootageTime>(std::clamp(sampleAt(metres, footageS, atM), 0.0, footageLengthS)); }
+FootageTime RoadClock::footage(double atM) const {
+    return at<FootageTime>(std::clamp(sampleAt(metres, footageS, atM), 0.0, footageLengthS));
+}
 double RoadClock::metre(FootageTime t) const { return sampleAt(footageS, metres, seconds(t)); }
 
 RoadClock roadClock(const LapTrace& trace, const ClockTie& tie, Seconds footageLength) {
@@ -32,7 +34,8 @@ Moment momentAt(const Cut& cut, GuideTime t) {
         if (s.start <= t && !s.shots.empty()) section = &s;
     if (!section && !cut.sections.empty()) section = &cut.sections.front();
     if (!section || section->shots.empty()) return {};
-    const auto next = std::upper_bound(section->shots.begin(), section->shots.end(), t, [](GuideTime a, const Shot& s) { return a < s.start; });
+    const auto next = std::upper_bound(section->shots.begin(), section->shots.end(), t,
+                                       [](GuideTime a, const Shot& s) { return a < s.start; });
     const Shot& shot = next == section->shots.begin() ? *next : *(next - 1);
     const Seconds in = std::clamp(t - shot.start, Seconds(0), shot.end - shot.start);
     return {section, &shot, shot.rate > 0 ? std::min(shot.from + in * shot.rate, shot.to) : shot.from};

@@ -52,11 +52,11 @@ struct RoadClock {
 RoadClock roadClock(const LapTrace& trace, const ClockTie& tie, Seconds footageLength);
 
 struct CutSettings {
-    double pauseS = 0.25;       ///< silence after each beat
-    double slowest = 0.25;      ///< slowest moving picture
-    double visibleFarM = 90;    ///< a place further ahead than this is too small to talk about
-    double visibleNearM = 9;    ///< nearer than this it has gone under the bonnet
-    double cardS = 3;           ///< opening card
+    double pauseS = 0.25;    ///< silence after each beat
+    double slowest = 0.25;   ///< slowest moving picture
+    double visibleFarM = 90; ///< a place further ahead than this is too small to talk about
+    double visibleNearM = 9; ///< nearer than this it has gone under the bonnet
+    double cardS = 3;        ///< opening card
 };
 
 using SpeechTime = std::function<double(const std::string&)>; ///< seconds a text takes to speak

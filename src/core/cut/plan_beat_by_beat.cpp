@@ -28,9 +28,12 @@ class SectionBuilder {
         if (length < 1e-6) return;
         add({ShotKind::Freeze, {}, {}, at<FootageTime>(footage), at<FootageTime>(footage), 0, beat}, length);
     }
-    void card(double footage, double length) { add({ShotKind::Card, {}, {}, at<FootageTime>(footage), at<FootageTime>(footage), 0, 0}, length); }
+    void card(double footage, double length) {
+        add({ShotKind::Card, {}, {}, at<FootageTime>(footage), at<FootageTime>(footage), 0, 0}, length);
+    }
     void say(int beat, int corner, std::string text, bool cue, double start, double length) {
-        section_.spoken.push_back({beat, corner, std::move(text), cue, at<GuideTime>(start), at<GuideTime>(start + length)});
+        section_.spoken.push_back(
+            {beat, corner, std::move(text), cue, at<GuideTime>(start), at<GuideTime>(start + length)});
     }
     double now() const { return now_; }
     Section done() {
@@ -50,7 +53,8 @@ class SectionBuilder {
 };
 
 /// Pieces of footage for the beats of a corner, in road order, touching but never overlapping.
-std::vector<Slot> slotsOf(const GuideCorner& c, const RoadClock& clock, const SpeechTime& speech, const CutSettings& set) {
+std::vector<Slot> slotsOf(const GuideCorner& c, const RoadClock& clock, const SpeechTime& speech,
+                          const CutSettings& set) {
     std::vector<Slot> slots;
     double free = seconds(clock.footage(c.startM));
     const double last = seconds(clock.footage(c.endM));
@@ -90,7 +94,8 @@ void playSlot(SectionBuilder& out, const Slot& slot, const CutSettings& set) {
     out.stand(slot.to, slot.words - footage / set.slowest, id);
 }
 
-Section walkThrough(const GuideCorner& c, const RoadClock& clock, const SpeechTime& speech, const CutSettings& set, double start) {
+Section walkThrough(const GuideCorner& c, const RoadClock& clock, const SpeechTime& speech, const CutSettings& set,
+                    double start) {
     SectionBuilder out(SectionKind::WalkThrough, c.number, start);
     double at = seconds(clock.footage(c.startM));
     for (const auto& slot : slotsOf(c, clock, speech, set)) {
@@ -144,13 +149,15 @@ Cut planBeatByBeat(const Guide& g, const RoadClock& clock, const SpeechTime& spe
     add(opening.done());
     if (g.wholeLapFirst) {
         SectionBuilder lap(SectionKind::Lap, 0, now);
-        lap.play(seconds(clock.footage(0)), seconds(clock.footage(clock.metres.empty() ? 0 : clock.metres.back() - 1)), 1);
+        lap.play(seconds(clock.footage(0)), seconds(clock.footage(clock.metres.empty() ? 0 : clock.metres.back() - 1)),
+                 1);
         add(lap.done());
     }
     cut.boundS = now;
     for (const auto& c : g.corners) {
         if (seconds(clock.footage(c.endM)) - seconds(clock.footage(c.startM)) < 0.2) continue; // not in the film
-        cut.boundS += walkBound(c, clock, speech, set) + seconds(clock.footage(c.endM)) - seconds(clock.footage(c.startM));
+        cut.boundS +=
+            walkBound(c, clock, speech, set) + seconds(clock.footage(c.endM)) - seconds(clock.footage(c.startM));
         add(walkThrough(c, clock, speech, set, now));
         add(run(c, clock, speech, now));
     }

@@ -11,7 +11,8 @@ constexpr double kRollPerG = 0.9, kPitchPerG = 0.55;
 
 /// Camera axes (right, down, forward) of a point.
 Eigen::Vector3d inCamera(const CameraPose& c, Vec3 p) {
-    const Eigen::Vector3d forward(std::cos(c.pitchRad) * std::cos(c.headingRad), std::cos(c.pitchRad) * std::sin(c.headingRad), std::sin(c.pitchRad));
+    const Eigen::Vector3d forward(std::cos(c.pitchRad) * std::cos(c.headingRad),
+                                  std::cos(c.pitchRad) * std::sin(c.headingRad), std::sin(c.pitchRad));
     const Eigen::Vector3d level(std::sin(c.headingRad), -std::cos(c.headingRad), 0);
     const Eigen::Vector3d up = level.cross(forward);
     const Eigen::AngleAxisd lean(c.rollRad, forward);
@@ -26,12 +27,14 @@ std::optional<CameraPose> cameraPose(const Camera& camera, const LapTrace& trace
     if (trace.x.empty() || trace.heading.empty()) return std::nullopt;
     const double time = seconds(t), atM = sampleAt(trace.t, trace.s, time);
     const auto frame = frameAt(road, atM);
-    const double heading = sampleAt(trace.t, trace.heading, time), x = sampleAt(trace.t, trace.x, time), y = sampleAt(trace.t, trace.y, time);
+    const double heading = sampleAt(trace.t, trace.heading, time), x = sampleAt(trace.t, trace.x, time),
+                 y = sampleAt(trace.t, trace.y, time);
     CameraPose pose;
     pose.headingRad = heading;
     pose.at = {x + camera.forwardM * std::cos(heading) - camera.lateralM * std::sin(heading),
                y + camera.forwardM * std::sin(heading) + camera.lateralM * std::cos(heading), frame.z + camera.heightM};
-    const double ax = trace.ax.empty() ? 0 : sampleAt(trace.t, trace.ax, time), ay = trace.ay.empty() ? 0 : sampleAt(trace.t, trace.ay, time);
+    const double ax = trace.ax.empty() ? 0 : sampleAt(trace.t, trace.ax, time),
+                 ay = trace.ay.empty() ? 0 : sampleAt(trace.t, trace.ay, time);
     pose.pitchRad = std::atan(frame.grade) + camera.pitchRad + rad(kPitchPerG) * ax / kGravity;
     pose.rollRad = -rad(kRollPerG) * ay / kGravity;
     pose.focalPx = kFrameWidth / 2 / std::tan(camera.hfovRad / 2);

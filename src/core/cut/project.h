@@ -13,7 +13,8 @@ struct CameraPose {
     double focalPx = 0;
 };
 
-/// Where the camera is when the car is at log time `t`: the car's position on the road's plane, the road's height and slope.
+/// Where the camera is when the car is at log time `t`: the car's position on the road's plane, the road's height and
+/// slope.
 std::optional<CameraPose> cameraPose(const Camera& camera, const LapTrace& trace, const Track& road, LogTime t);
 
 /// Pixel of a point, none when it is nearer than 2 m before the camera or behind it. Pinhole, square pixels.

@@ -21,7 +21,8 @@ float read(const Sound& s, double atS) {
 
 } // namespace
 
-Sound mixSoundtrack(const Cut& cut, const Sound& footage, const std::function<Sound(const std::string&)>& voice, double fromS, double toS) {
+Sound mixSoundtrack(const Cut& cut, const Sound& footage, const std::function<Sound(const std::string&)>& voice,
+                    double fromS, double toS) {
     Sound out;
     out.rate = footage.rate > 0 ? footage.rate : 48000;
     out.startS = fromS;
@@ -34,7 +35,8 @@ Sound mixSoundtrack(const Cut& cut, const Sound& footage, const std::function<So
     for (const auto& section : cut.sections)
         for (const auto& shot : section.shots) {
             const float level = shot.rate <= 0 ? 0.0f : (shot.rate < 0.99 ? kSlowed : kOpen);
-            for (long i = std::max(0L, index(shot.start)); i < std::min(size, index(shot.end)); ++i) gain[static_cast<std::size_t>(i)] = level;
+            for (long i = std::max(0L, index(shot.start)); i < std::min(size, index(shot.end)); ++i)
+                gain[static_cast<std::size_t>(i)] = level;
         }
     for (const auto& section : cut.sections)
         for (const auto& w : section.spoken)
@@ -46,7 +48,8 @@ Sound mixSoundtrack(const Cut& cut, const Sound& footage, const std::function<So
             if (shot.rate <= 0) continue;
             const long from = index(shot.start);
             for (long i = std::max(0L, from); i < std::min(size, index(shot.end)); ++i)
-                out.samples[static_cast<std::size_t>(i)] = read(footage, seconds(shot.from) + static_cast<double>(i - from) / out.rate * shot.rate);
+                out.samples[static_cast<std::size_t>(i)] =
+                    read(footage, seconds(shot.from) + static_cast<double>(i - from) / out.rate * shot.rate);
         }
     float level = 0;
     const float step = static_cast<float>(1 / (kFadeS * out.rate));
@@ -60,9 +63,12 @@ Sound mixSoundtrack(const Cut& cut, const Sound& footage, const std::function<So
             const auto clip = voice(w.text);
             const auto length = static_cast<long>(clip.length().count() * out.rate);
             for (long i = std::max(0L, index(w.start)); i < std::min(size, index(w.start) + length); ++i)
-                out.samples[static_cast<std::size_t>(i)] += kVoiceGain * read(clip, clip.startS + static_cast<double>(i - index(w.start)) / out.rate);
+                out.samples[static_cast<std::size_t>(i)] +=
+                    kVoiceGain * read(clip, clip.startS + static_cast<double>(i - index(w.start)) / out.rate);
         }
-    for (float& s : out.samples) s = std::abs(s) > 0.8f ? std::copysign(0.8f + 0.2f * std::tanh((std::abs(s) - 0.8f) * 5), s) : s; // soft ceiling
+    for (float& s : out.samples)
+        s = std::abs(s) > 0.8f ? std::copysign(0.8f + 0.2f * std::tanh((std::abs(s) - 0.8f) * 5), s)
+                               : s; // soft ceiling
     return out;
 }
 

@@ -62,9 +62,12 @@ Guide withoutBeat(Guide g, int id) {
 
 Guide withAdvice(Guide g, int corner, Advice advice) {
     return changedCorner(std::move(g), corner, [&](GuideCorner& c) {
-        const auto row = std::find_if(c.advice.begin(), c.advice.end(), [&](const Advice& a) { return a.topic == advice.topic; });
-        if (row != c.advice.end()) *row = std::move(advice);
-        else c.advice.push_back(std::move(advice));
+        const auto row =
+            std::find_if(c.advice.begin(), c.advice.end(), [&](const Advice& a) { return a.topic == advice.topic; });
+        if (row != c.advice.end())
+            *row = std::move(advice);
+        else
+            c.advice.push_back(std::move(advice));
     });
 }
 

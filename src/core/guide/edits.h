@@ -9,12 +9,12 @@ namespace hl {
 
 Guide withWords(Guide g, int beatId, std::string words);
 Guide withCue(Guide g, int beatId, std::string cue);
-Guide withBeatAt(Guide g, int beatId, double atM);       ///< kept inside its corner; beats stay in road order
+Guide withBeatAt(Guide g, int beatId, double atM); ///< kept inside its corner; beats stay in road order
 Guide withNewBeat(Guide g, int corner, double atM, std::string words);
 Guide withoutBeat(Guide g, int beatId);
-Guide withAdvice(Guide g, int corner, Advice advice);    ///< replaces the row of the same topic
+Guide withAdvice(Guide g, int corner, Advice advice); ///< replaces the row of the same topic
 Guide withCornerName(Guide g, int corner, std::string name);
-Guide withConsequence(Guide g, int corner, int rating);  ///< clamped to 0..3
+Guide withConsequence(Guide g, int corner, int rating); ///< clamped to 0..3
 Guide withScene(Guide g, Scene scene);
 Guide withFrameRate(Guide g, int frameRate);
 Guide withWholeLapFirst(Guide g, bool first);

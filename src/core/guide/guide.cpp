@@ -6,10 +6,13 @@
 namespace hl {
 namespace {
 
-constexpr std::array<std::string_view, 11> kTopicKeys = {"approach", "brake", "gears", "turn-in", "apex", "slowest", "power", "exit", "kerb", "limits", "free"};
-constexpr std::array<std::string_view, 7> kMarkerKeys = {"ring", "brake-posts", "turn-gate", "apex-drop", "kerb-block", "gear-keystone", "exit-posts"};
+constexpr std::array<std::string_view, 11> kTopicKeys = {"approach", "brake", "gears", "turn-in", "apex", "slowest",
+                                                         "power",    "exit",  "kerb",  "limits",  "free"};
+constexpr std::array<std::string_view, 7> kMarkerKeys = {"ring",       "brake-posts",   "turn-gate", "apex-drop",
+                                                         "kerb-block", "gear-keystone", "exit-posts"};
 
-template <class Enum, std::size_t N> std::optional<Enum> find(const std::array<std::string_view, N>& keys, std::string_view key) {
+template <class Enum, std::size_t N>
+std::optional<Enum> find(const std::array<std::string_view, N>& keys, std::string_view key) {
     for (std::size_t i = 0; i < N; ++i)
         if (keys[i] == key) return static_cast<Enum>(i);
     return std::nullopt;

@@ -11,18 +11,19 @@ namespace hl {
 
 /// What a stretch of words is about; decides its marker, its cue and its row in the corner sheet.
 enum class Topic { Approach, Brake, Gears, TurnIn, Apex, Slowest, Power, Exit, Kerb, Limits, Free };
-inline constexpr Topic kTopics[] = {Topic::Approach, Topic::Brake, Topic::Gears, Topic::TurnIn, Topic::Apex, Topic::Slowest,
-                                    Topic::Power, Topic::Exit, Topic::Kerb, Topic::Limits, Topic::Free};
-std::string_view key(Topic t);            ///< stable word for files: "turn-in"
+inline constexpr Topic kTopics[] = {Topic::Approach, Topic::Brake,   Topic::Gears, Topic::TurnIn,
+                                    Topic::Apex,     Topic::Slowest, Topic::Power, Topic::Exit,
+                                    Topic::Kerb,     Topic::Limits,  Topic::Free};
+std::string_view key(Topic t); ///< stable word for files: "turn-in"
 std::optional<Topic> topicOf(std::string_view key);
 
 /// Words spoken together at one place on the road.
 struct Beat {
-    int id = 0;          ///< unique in the guide, never used again
+    int id = 0; ///< unique in the guide, never used again
     Topic topic = Topic::Free;
-    double atM = 0;      ///< the place they speak of
-    std::string words;   ///< for the walk-through
-    std::string cue;     ///< two or three words for the run at full speed; may be empty
+    double atM = 0;    ///< the place they speak of
+    std::string words; ///< for the walk-through
+    std::string cue;   ///< two or three words for the run at full speed; may be empty
     friend bool operator==(const Beat&, const Beat&) = default;
 };
 
@@ -42,9 +43,9 @@ struct Marker {
 /// One row of the corner sheet as the coach wants it.
 struct Advice {
     Topic topic = Topic::Free;
-    std::string advised;  ///< empty: same as driven
-    std::string lookFor;  ///< the first reference
-    std::string backup;   ///< another for when it is gone
+    std::string advised; ///< empty: same as driven
+    std::string lookFor; ///< the first reference
+    std::string backup;  ///< another for when it is gone
     friend bool operator==(const Advice&, const Advice&) = default;
 };
 
@@ -61,9 +62,9 @@ struct GuideCorner {
 };
 
 struct Camera {
-    double hfovRad = 1.3;            ///< across the picture
+    double hfovRad = 1.3;                                           ///< across the picture
     double heightM = 1.2, forwardM = 0, lateralM = 0, pitchRad = 0; ///< on the car; pitch up positive
-    bool assumed = true;             ///< nobody measured it
+    bool assumed = true;                                            ///< nobody measured it
 };
 
 struct Scene {

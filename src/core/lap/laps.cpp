@@ -8,8 +8,8 @@
 namespace hl {
 namespace {
 
-constexpr double kLineReachM = 25;    // a timing line reaches this far beside the centre line
-constexpr double kShortestLapS = 12;  // two crossings closer than this are one
+constexpr double kLineReachM = 25;   // a timing line reaches this far beside the centre line
+constexpr double kShortestLapS = 12; // two crossings closer than this are one
 
 /// Log times at which the path crosses the line through `at` (perpendicular to `heading`) going forward.
 std::vector<double> crossings(const CarLog& log, Vec2 at, double heading) {
@@ -73,10 +73,12 @@ std::vector<double> travelled(const CarLog& log) {
     std::vector<double> way(t.size(), 0.0);
     for (std::size_t i = 1; i < t.size(); ++i) {
         double step = 0;
-        if (log.has(Channel::Speed)) step = (log[Channel::Speed][i] + log[Channel::Speed][i - 1]) / 2 * (t[i] - t[i - 1]);
+        if (log.has(Channel::Speed))
+            step = (log[Channel::Speed][i] + log[Channel::Speed][i - 1]) / 2 * (t[i] - t[i - 1]);
         else if (log.hasPosition())
             step = std::hypot(log[Channel::X][i] - log[Channel::X][i - 1], log[Channel::Y][i] - log[Channel::Y][i - 1]);
-        else if (log.has(Channel::Distance)) step = std::max(0.0, log[Channel::Distance][i] - log[Channel::Distance][i - 1]);
+        else if (log.has(Channel::Distance))
+            step = std::max(0.0, log[Channel::Distance][i] - log[Channel::Distance][i - 1]);
         way[i] = way[i - 1] + step;
     }
     return way;
@@ -122,7 +124,8 @@ Result<LapList> findLaps(const CarLog& log, const Track* track) {
                              Seconds(edges[i + 1] - edges[i]), complete});
     }
     // A log that is one lap from end to end, without any line in it, is that lap.
-    if (lines.empty() && list.laps.size() == 1) list.laps[0].complete = true, list.laps[0].number = std::max(1, list.laps[0].number);
+    if (lines.empty() && list.laps.size() == 1)
+        list.laps[0].complete = true, list.laps[0].number = std::max(1, list.laps[0].number);
 
     const auto way = travelled(log);
     std::vector<double> lengths;

@@ -8,8 +8,8 @@
 namespace hl {
 
 struct Lap {
-    int number = 0;   ///< the log's own; without a lap column the out lap is 0 and timed laps count from 1
-    LogTime start{};  ///< interpolated between samples
+    int number = 0;  ///< the log's own; without a lap column the out lap is 0 and timed laps count from 1
+    LogTime start{}; ///< interpolated between samples
     Seconds time{};
     bool complete = false; ///< from line to line
 };

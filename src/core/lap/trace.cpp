@@ -65,8 +65,10 @@ void findTurning(LapTrace& trace, const std::vector<double>& yawRate) {
     std::vector<double> k(n, 0.0);
     for (std::size_t i = 0; i < n; ++i) {
         const double v = std::max(trace.v[i], 3.0);
-        if (!yawRate.empty()) k[i] = yawRate[i] / v;
-        else if (!trace.ay.empty()) k[i] = trace.ay[i] / (v * v);
+        if (!yawRate.empty())
+            k[i] = yawRate[i] / v;
+        else if (!trace.ay.empty())
+            k[i] = trace.ay[i] / (v * v);
     }
     if (yawRate.empty() && trace.ay.empty()) return;
     trace.curvature = smoothed(trace.s, k, sigma);
@@ -105,8 +107,10 @@ Result<LapTrace> traceOf(const CarLog& log, const LapList& laps, const Lap& lap,
     const auto way = cut(travelled(log), a, b);
     if (trace.v.empty()) trace.v = smoothed(trace.t, slope(trace.t, way), 0.3);
     if (trace.ax.empty()) trace.ax = slope(trace.t, smoothed(trace.t, trace.v, 0.08));
-    if (track && !trace.x.empty()) matchToRoad(trace, *track);
-    else integrateDistance(trace, way, laps.trackLengthM);
+    if (track && !trace.x.empty())
+        matchToRoad(trace, *track);
+    else
+        integrateDistance(trace, way, laps.trackLengthM);
     findTurning(trace, take(Channel::YawRate));
     return trace;
 }

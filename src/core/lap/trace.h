@@ -10,17 +10,17 @@ namespace hl {
 struct LapTrace {
     Lap lap;
     double lengthM = 0;
-    std::vector<double> t;             ///< log clock, s
-    std::vector<double> s;             ///< m, ascending
-    std::vector<double> v;             ///< m/s
+    std::vector<double> t;               ///< log clock, s
+    std::vector<double> s;               ///< m, ascending
+    std::vector<double> v;               ///< m/s
     std::vector<double> throttle, brake; ///< 0..1
-    std::vector<double> steering;      ///< rad, left positive
+    std::vector<double> steering;        ///< rad, left positive
     std::vector<double> gear, rpm;
-    std::vector<double> ax, ay, az;    ///< m/s^2; ax from speed when the log has none
-    std::vector<double> x, y;          ///< m on the track's plane
-    std::vector<double> heading;       ///< rad, continuous
-    std::vector<double> curvature;     ///< 1/m, left positive
-    std::vector<double> lateral;       ///< m from the centre line, left positive; only on a known track
+    std::vector<double> ax, ay, az; ///< m/s^2; ax from speed when the log has none
+    std::vector<double> x, y;       ///< m on the track's plane
+    std::vector<double> heading;    ///< rad, continuous
+    std::vector<double> curvature;  ///< 1/m, left positive
+    std::vector<double> lateral;    ///< m from the centre line, left positive; only on a known track
 };
 
 /// Seconds of run-up and run-out kept on each side of the lap, as far as the log reaches.

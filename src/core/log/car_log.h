@@ -49,7 +49,8 @@ struct GeoPoint {
 };
 
 struct CarLog {
-    std::array<std::vector<double>, kChannelCount> channels; ///< empty when the log has none; NaN where a sample is missing
+    std::array<std::vector<double>, kChannelCount>
+        channels; ///< empty when the log has none; NaN where a sample is missing
     std::vector<ImportNote> notes;
     std::size_t badRows = 0;
     std::optional<GeoPoint> origin; ///< where X = Y = 0 lies, when the log gave latitude and longitude

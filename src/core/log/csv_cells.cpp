@@ -64,7 +64,8 @@ std::optional<double> parseTime(std::string_view cell, bool decimalComma) {
     int parts = 0;
     for (std::size_t from = 0;; ++parts) {
         const auto end = cell.find(':', from);
-        const auto part = parseNumber(cell.substr(from, end == std::string_view::npos ? end : end - from), decimalComma);
+        const auto part =
+            parseNumber(cell.substr(from, end == std::string_view::npos ? end : end - from), decimalComma);
         if (!part || parts > 2) return std::nullopt;
         total = total * 60 + *part;
         if (end == std::string_view::npos) break;

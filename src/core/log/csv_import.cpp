@@ -96,10 +96,12 @@ void readRow(Header& header, const std::vector<std::string_view>& cells, std::si
     for (std::size_t i = 0; i < header.columns.size(); ++i) {
         auto& column = header.columns[i];
         if (column.channel == Channel::Count) continue;
-        if (column.channel == Channel::Time && cells[i].find(':') != std::string_view::npos) column.unitGiven = true; // h:mm:ss is in seconds
+        if (column.channel == Channel::Time && cells[i].find(':') != std::string_view::npos)
+            column.unitGiven = true; // h:mm:ss is in seconds
         const auto parsed = column.channel == Channel::Time ? parseTime(cells[i], header.dialect.decimalComma)
                                                             : parseNumber(cells[i], header.dialect.decimalComma);
-        if (parsed) value[static_cast<std::size_t>(column.channel)] = *parsed * column.factor;
+        if (parsed)
+            value[static_cast<std::size_t>(column.channel)] = *parsed * column.factor;
         else if (!cells[i].empty() && column.channel == Channel::Time) {
             noteBadRow(log, line, "time \"" + std::string(cells[i].substr(0, 24)) + "\" is not a number");
             return;

@@ -76,8 +76,10 @@ void guessTimeUnit(CarLog& log) {
     std::vector<double> steps;
     for (std::size_t i = 1; i < std::min<std::size_t>(t.size(), 400); ++i) steps.push_back(t[i] - t[i - 1]);
     const double step = median(steps);
-    if (step >= 2000) guessUnit(log, Channel::Time, 1e-6, "microseconds");
-    else if (step >= 5) guessUnit(log, Channel::Time, 1e-3, "milliseconds");
+    if (step >= 2000)
+        guessUnit(log, Channel::Time, 1e-6, "microseconds");
+    else if (step >= 5)
+        guessUnit(log, Channel::Time, 1e-3, "milliseconds");
 }
 
 void guessMissingUnits(CarLog& log, const std::vector<ColumnMeaning>& columns) {
@@ -86,13 +88,18 @@ void guessMissingUnits(CarLog& log, const std::vector<ColumnMeaning>& columns) {
         const double top = largest(log[column.channel]);
         switch (column.channel) {
         case Channel::Time: guessTimeUnit(log); break;
-        case Channel::Throttle: case Channel::Brake:
-            if (top > 1.5) guessUnit(log, column.channel, top > 110 ? 1 / top : 0.01, top > 110 ? "a share of its largest value" : "percent");
+        case Channel::Throttle:
+        case Channel::Brake:
+            if (top > 1.5)
+                guessUnit(log, column.channel, top > 110 ? 1 / top : 0.01,
+                          top > 110 ? "a share of its largest value" : "percent");
             break;
         case Channel::Speed: {
             const double f = speedFactorFromPath(log);
-            if (f > 0 && f != 1) guessUnit(log, Channel::Speed, f, f > 0.4 ? "mph" : "km/h");
-            else if (f == 0 && top > 95) guessUnit(log, Channel::Speed, 1 / 3.6, "km/h");
+            if (f > 0 && f != 1)
+                guessUnit(log, Channel::Speed, f, f > 0.4 ? "mph" : "km/h");
+            else if (f == 0 && top > 95)
+                guessUnit(log, Channel::Speed, 1 / 3.6, "km/h");
             break;
         }
         case Channel::Steering:
@@ -101,7 +108,9 @@ void guessMissingUnits(CarLog& log, const std::vector<ColumnMeaning>& columns) {
         case Channel::YawRate:
             if (top > 4) guessUnit(log, Channel::YawRate, kPi / 180, "degrees per second");
             break;
-        case Channel::LateralAcc: case Channel::LongitudinalAcc: case Channel::VerticalAcc:
+        case Channel::LateralAcc:
+        case Channel::LongitudinalAcc:
+        case Channel::VerticalAcc:
             if (top < 7) guessUnit(log, column.channel, kGravity, "g");
             break;
         default: break;

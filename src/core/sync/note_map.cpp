@@ -31,7 +31,8 @@ void whiten(std::vector<float>& spectrum) {
     for (int i = 0; i < n; ++i) {
         const int a = std::max(0, i - kReach), b = std::min(n, i + kReach + 1);
         const double mean = (sum[static_cast<std::size_t>(b)] - sum[static_cast<std::size_t>(a)]) / (b - a);
-        out[static_cast<std::size_t>(i)] = static_cast<float>(std::clamp(spectrum[static_cast<std::size_t>(i)] - mean, -1.0, 3.0));
+        out[static_cast<std::size_t>(i)] =
+            static_cast<float>(std::clamp(spectrum[static_cast<std::size_t>(i)] - mean, -1.0, 3.0));
     }
     spectrum = std::move(out);
 }
@@ -62,7 +63,8 @@ NoteMap noteMap(const Sound& sound, double hopS) {
     map.startS = sound.startS + kWindowS / 2;
     std::vector<float> window(static_cast<std::size_t>(n)), in(static_cast<std::size_t>(padded), 0.0f);
     std::vector<fftwf_complex> out(static_cast<std::size_t>(padded / 2 + 1));
-    for (int i = 0; i < n; ++i) window[static_cast<std::size_t>(i)] = static_cast<float>(0.5 - 0.5 * std::cos(2 * kPi * i / n));
+    for (int i = 0; i < n; ++i)
+        window[static_cast<std::size_t>(i)] = static_cast<float>(0.5 - 0.5 * std::cos(2 * kPi * i / n));
     std::unique_ptr<fftwf_plan_s, FreePlan> plan;
     {
         const std::lock_guard guard(plannerLock());
@@ -74,7 +76,9 @@ NoteMap noteMap(const Sound& sound, double hopS) {
     for (std::size_t row = 0;; ++row) {
         const auto from = static_cast<std::size_t>(std::llround(num(row) * hopS * sound.rate));
         if (from + static_cast<std::size_t>(n) > sound.samples.size()) break;
-        for (int i = 0; i < n; ++i) in[static_cast<std::size_t>(i)] = sound.samples[from + static_cast<std::size_t>(i)] * window[static_cast<std::size_t>(i)];
+        for (int i = 0; i < n; ++i)
+            in[static_cast<std::size_t>(i)] =
+                sound.samples[from + static_cast<std::size_t>(i)] * window[static_cast<std::size_t>(i)];
         fftwf_execute(plan.get());
         for (std::size_t i = 0; i < bins; ++i) spectrum[i] = std::log(1e-4f + std::hypot(out[i][0], out[i][1]));
         whiten(spectrum);

@@ -10,10 +10,10 @@ namespace hl {
 namespace {
 
 constexpr double kRatios[] = {0.5, 1, 1.5, 2, 2.5, 3, 4}; // firing per revolution: singles to eight cylinders
-constexpr double kHop = 0.02;        // s
-constexpr double kHeardEnough = 0.35; // share of the loudest note explained
-constexpr double kLeadEnough = 3;     // standard errors ahead of the second best place
-constexpr double kLeastShared = 8;   // s of footage that must lie inside the log
+constexpr double kHop = 0.02;                             // s
+constexpr double kHeardEnough = 0.35;                     // share of the loudest note explained
+constexpr double kLeadEnough = 3;                         // standard errors ahead of the second best place
+constexpr double kLeastShared = 8;                        // s of footage that must lie inside the log
 
 /// The log's engine note on the sound's hop grid, as a band of the map; negative where the engine is not heard.
 struct Prediction {
@@ -46,9 +46,12 @@ double score(const NoteMap& map, const Prediction& p, long hops, double bandShif
         const double band = p.band[static_cast<std::size_t>(r + hops)] + bandShift;
         ++n;
         if (band < 0 || band >= map.bands - 1) continue;
-        sum += map.values[static_cast<std::size_t>(r) * static_cast<std::size_t>(map.bands) + static_cast<std::size_t>(band)];
+        sum += map.values[static_cast<std::size_t>(r) * static_cast<std::size_t>(map.bands) +
+                          static_cast<std::size_t>(band)];
     }
-    return static_cast<double>(n) * static_cast<double>(stride) * map.hopS < kLeastShared ? -1 : sum / static_cast<double>(n);
+    return static_cast<double>(n) * static_cast<double>(stride) * map.hopS < kLeastShared
+               ? -1
+               : sum / static_cast<double>(n);
 }
 
 struct Peak {
@@ -63,7 +66,8 @@ double valueAlong(const NoteMap& map, const Prediction& p, long row, const Peak&
     if (i < 0 || i >= static_cast<long>(p.band.size())) return 0;
     const double band = p.band[static_cast<std::size_t>(i)] + shiftOf(map, at.ratio);
     if (band < 0 || band >= map.bands - 1) return 0;
-    return map.values[static_cast<std::size_t>(row) * static_cast<std::size_t>(map.bands) + static_cast<std::size_t>(band)];
+    return map
+        .values[static_cast<std::size_t>(row) * static_cast<std::size_t>(map.bands) + static_cast<std::size_t>(band)];
 }
 
 /// How much of the loudest note the prediction explains: 1 when it runs along the ridge of the map all the way.
@@ -106,7 +110,8 @@ double fineScore(const NoteMap& map, const CarLog& log, double offset, double dr
         const double at = offset + (map.startS + num(r) * map.hopS) * (1 + drift);
         if (at < t.front() || at > t.back()) continue;
         while (i + 2 < t.size() && t[i + 1] < at) ++i;
-        const double hz = lerp(rpm[i], rpm[i + 1], std::clamp((at - t[i]) / std::max(1e-6, t[i + 1] - t[i]), 0.0, 1.0)) / 60;
+        const double hz =
+            lerp(rpm[i], rpm[i + 1], std::clamp((at - t[i]) / std::max(1e-6, t[i + 1] - t[i]), 0.0, 1.0)) / 60;
         sum += map.at(r, hz * ratio);
         ++n;
     }
@@ -122,10 +127,13 @@ double vertex(double a, double b, double c) {
 } // namespace
 
 Result<ClockTie> syncBySound(const Sound& sound, const CarLog& log) {
-    if (!log.has(Channel::EngineSpeed)) return Error{"sync.no-engine-speed", "the log has no engine speed", "", "an engine speed channel, or two pairs set by hand"};
+    if (!log.has(Channel::EngineSpeed))
+        return Error{"sync.no-engine-speed", "the log has no engine speed", "",
+                     "an engine speed channel, or two pairs set by hand"};
     const auto map = noteMap(sound, kHop);
     if (num(map.rows()) * kHop < kLeastShared)
-        return Error{"sync.too-short", "the film has less than 8 s of sound", "", "a longer film, or two pairs set by hand"};
+        return Error{"sync.too-short", "the film has less than 8 s of sound", "",
+                     "a longer film, or two pairs set by hand"};
     const auto p = predict(log, map);
     const long lowest = -static_cast<long>(map.rows()), highest = static_cast<long>(p.band.size());
 
@@ -162,24 +170,30 @@ Result<ClockTie> syncBySound(const Sound& sound, const CarLog& log) {
         const auto value = [&](double c, double d) { return fineScore(map, log, c - middle * (1 + d), d, peak.ratio); };
         centre += step * vertex(value(centre - step, drift), value(centre, drift), value(centre + step, drift));
         const double tilt = 4 * step / std::max(20.0, middle);
-        if (driftKnowable) drift += tilt * vertex(value(centre, drift - tilt), value(centre, drift), value(centre, drift + tilt));
+        if (driftKnowable)
+            drift += tilt * vertex(value(centre, drift - tilt), value(centre, drift), value(centre, drift + tilt));
     }
     tie.driftPpm = std::abs(drift) < 5e-4 ? drift * 1e6 : 0;
     tie.offsetS = centre - middle * (1 + tie.driftPpm * 1e-6);
     const double heard = heardShare(map, p, peak, mean), lead = second.value > -1 ? leadOver(map, p, peak, second) : 10;
     tie.confidence = std::clamp(heard, 0.0, 1.0) * lead / (lead + 2);
-    tie.uncertaintyMs = std::clamp(5.0 / std::pow(std::max(0.1, heard), 3), 5.0, 200.0); // grows as noise hides the note
+    tie.uncertaintyMs =
+        std::clamp(5.0 / std::pow(std::max(0.1, heard), 3), 5.0, 200.0); // grows as noise hides the note
     if (heard < kHeardEnough || lead < kLeadEnough)
-        return Error{"sync.not-sure", "the engine note does not fit the log at one place better than at others", "", "the film of this log, or two pairs set by hand"};
+        return Error{"sync.not-sure", "the engine note does not fit the log at one place better than at others", "",
+                     "the film of this log, or two pairs set by hand"};
     return tie;
 }
 
 Result<ClockTie> syncByHand(const std::vector<HandPair>& pairs) {
-    if (pairs.size() < 2) return Error{"sync.too-few-pairs", "fewer than two pairs were given", "", "two or more moments seen in both"};
+    if (pairs.size() < 2)
+        return Error{"sync.too-few-pairs", "fewer than two pairs were given", "", "two or more moments seen in both"};
     const double n = num(pairs.size());
     double mf = 0, ml = 0, ff = 0, fl = 0;
     for (const auto& p : pairs) mf += seconds(p.footage) / n, ml += seconds(p.log) / n;
-    for (const auto& p : pairs) ff += (seconds(p.footage) - mf) * (seconds(p.footage) - mf), fl += (seconds(p.footage) - mf) * (seconds(p.log) - ml);
+    for (const auto& p : pairs)
+        ff += (seconds(p.footage) - mf) * (seconds(p.footage) - mf),
+            fl += (seconds(p.footage) - mf) * (seconds(p.log) - ml);
     double lo = 1e300, hi = -1e300;
     for (const auto& p : pairs) lo = std::min(lo, seconds(p.footage)), hi = std::max(hi, seconds(p.footage));
     const double rate = hi - lo >= 20 ? fl / ff : 1.0;

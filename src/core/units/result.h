@@ -11,10 +11,10 @@ namespace hl {
 
 /// What went wrong, where, and what was expected there. `sentence` is made only where a person reads it.
 struct Error {
-    std::string id;           ///< stable name, e.g. "log.no-time" (docs/errors.md lists them)
-    std::string what;         ///< what was found
-    std::string where = {};   ///< file, and line or byte when known
-    std::string expected = {};///< what would have been right
+    std::string id;            ///< stable name, e.g. "log.no-time" (docs/errors.md lists them)
+    std::string what;          ///< what was found
+    std::string where = {};    ///< file, and line or byte when known
+    std::string expected = {}; ///< what would have been right
 };
 
 std::string sentence(const Error& e);

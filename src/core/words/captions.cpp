@@ -12,7 +12,8 @@ constexpr std::size_t kMostLetters = 84; // two lines of 42, the customary limit
 std::string stamp(double s) {
     const long ms = std::lround(s * 1000);
     char text[32];
-    std::snprintf(text, sizeof text, "%02ld:%02ld:%02ld.%03ld", ms / 3600000, ms / 60000 % 60, ms / 1000 % 60, ms % 1000);
+    std::snprintf(text, sizeof text, "%02ld:%02ld:%02ld.%03ld", ms / 3600000, ms / 60000 % 60, ms / 1000 % 60,
+                  ms % 1000);
     return text;
 }
 
@@ -20,7 +21,9 @@ std::string stamp(double s) {
 std::size_t breakBefore(const std::string& s, std::size_t limit) {
     for (const char* marks : {".!?;:", ",", " "})
         for (std::size_t i = limit; i > limit / 3; --i)
-            if (std::string(marks).find(s[i - 1]) != std::string::npos && (i == s.size() || s[i] == ' ' || s[i - 1] == ' ')) return i;
+            if (std::string(marks).find(s[i - 1]) != std::string::npos &&
+                (i == s.size() || s[i] == ' ' || s[i - 1] == ' '))
+                return i;
     return limit;
 }
 
@@ -73,8 +76,11 @@ std::vector<GuideChapter> chaptersOf(const Guide& guide, const Cut& cut) {
     std::vector<GuideChapter> out;
     for (const auto& s : cut.sections) {
         const auto* c = cornerNumbered(guide, s.corner);
-        if (!out.empty() && out.back().corner == s.corner && s.corner != 0) out.back().endS = seconds(s.end);
-        else out.push_back({seconds(s.start), seconds(s.end), s.corner, c ? title(*c) : (s.kind == SectionKind::Lap ? "The whole lap" : "Opening")});
+        if (!out.empty() && out.back().corner == s.corner && s.corner != 0)
+            out.back().endS = seconds(s.end);
+        else
+            out.push_back({seconds(s.start), seconds(s.end), s.corner,
+                           c ? title(*c) : (s.kind == SectionKind::Lap ? "The whole lap" : "Opening")});
     }
     return out;
 }

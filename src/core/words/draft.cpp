@@ -14,13 +14,16 @@ std::string kmhText(double mps) { return std::to_string(static_cast<int>(std::lr
 int percent(double share) { return static_cast<int>(std::lround(100 * share)); }
 
 /// One of several ways to say a thing, by corner, so that a guide does not repeat itself.
-template <std::size_t N> std::string_view way(const std::string_view (&ways)[N], int corner) { return ways[static_cast<std::size_t>(corner) % N]; }
+template <std::size_t N> std::string_view way(const std::string_view (&ways)[N], int corner) {
+    return ways[static_cast<std::size_t>(corner) % N];
+}
 
 std::string filled(std::string_view pattern, std::initializer_list<std::pair<std::string_view, std::string>> values) {
     std::string out(pattern);
     for (const auto& [name, value] : values) {
         const auto mark = "{" + std::string(name) + "}";
-        for (auto at = out.find(mark); at != std::string::npos; at = out.find(mark, at + value.size())) out.replace(at, mark.size(), value);
+        for (auto at = out.find(mark); at != std::string::npos; at = out.find(mark, at + value.size()))
+            out.replace(at, mark.size(), value);
     }
     return out;
 }
@@ -33,19 +36,26 @@ struct Writer {
     int n;
 
     void beat(Topic topic, double atM, std::string words, std::string cue) {
-        corner.beats.push_back({guide.nextId++, topic, std::clamp(atM, corner.startM, corner.endM), std::move(words), std::move(cue)});
+        corner.beats.push_back(
+            {guide.nextId++, topic, std::clamp(atM, corner.startM, corner.endM), std::move(words), std::move(cue)});
     }
     void marker(MarkerKind kind, double atM, double lateral, double height, std::string label, double toM = kNaN) {
-        corner.markers.push_back({guide.nextId++, kind, atM, lateral, height, std::isnan(toM) ? atM : toM, std::move(label)});
+        corner.markers.push_back(
+            {guide.nextId++, kind, atM, lateral, height, std::isnan(toM) ? atM : toM, std::move(label)});
     }
-    double lateralAt(double atM) const { return m.trace.lateral.empty() ? 0 : sampleAt(m.trace.s, m.trace.lateral, atM); }
+    double lateralAt(double atM) const {
+        return m.trace.lateral.empty() ? 0 : sampleAt(m.trace.s, m.trace.lateral, atM);
+    }
     std::string side() const { return std::string(name(corner.side)); }
     std::string kindText() const {
         if (corner.kind == "bend") return (corner.minRadiusM < 60 ? "tight " : "") + side() + "-hander";
         return side() + " " + corner.kind;
     }
     std::string otherSide() const { return corner.side == Side::Left ? "right" : "left"; }
-    void ring(const LookFor& look) { marker(MarkerKind::Ring, look.reference->atM, look.reference->lateralM, look.reference->heightM * 0.8, look.reference->label); }
+    void ring(const LookFor& look) {
+        marker(MarkerKind::Ring, look.reference->atM, look.reference->lateralM, look.reference->heightM * 0.8,
+               look.reference->label);
+    }
 
     void approach();
     void braking();
@@ -64,9 +74,11 @@ void Writer::approach() {
     constexpr std::string_view named[] = {"{name}, a {kind}.", "Next, {name}, a {kind}.", "This is {name}, a {kind}."};
     constexpr std::string_view bare[] = {"Turn {n}, a {kind}.", "Turn {n} is a {kind}.", "Next, turn {n}, a {kind}."};
     constexpr std::string_view come[] = {" Come in {where}{gear}.", " You arrive {where}{gear}.", " Be {where}{gear}."};
-    auto words = filled(corner.name.empty() ? way(bare, n) : way(named, n), {{"name", corner.name}, {"n", std::to_string(n)}, {"kind", kindText()}});
-    words += filled(way(come, n), {{"where", wide ? "on the " + std::string(lateral > 0 ? "left" : "right") + ", " : ""},
-                                   {"gear", facts.entryGear ? "in " + ordinal(*facts.entryGear) + " gear" : "flat out"}});
+    auto words = filled(corner.name.empty() ? way(bare, n) : way(named, n),
+                        {{"name", corner.name}, {"n", std::to_string(n)}, {"kind", kindText()}});
+    words +=
+        filled(way(come, n), {{"where", wide ? "on the " + std::string(lateral > 0 ? "left" : "right") + ", " : ""},
+                              {"gear", facts.entryGear ? "in " + ordinal(*facts.entryGear) + " gear" : "flat out"}});
     beat(Topic::Approach, where, words, "");
 }
 
@@ -74,30 +86,42 @@ void Writer::braking() {
     const double at = facts.brakeOnsetM->value;
     const auto look = bestLookFor(m.track, at, facts.entrySpeed ? facts.entrySpeed->value : 40);
     std::string peak = facts.brakePeak ? ", up to " + std::to_string(percent(facts.brakePeak->value)) + " percent" : "";
-    std::string gear = facts.minGear && facts.entryGear && *facts.minGear < *facts.entryGear ? ", down to " + ordinal(*facts.minGear) + " gear" : "";
+    std::string gear = facts.minGear && facts.entryGear && *facts.minGear < *facts.entryGear
+                           ? ", down to " + ordinal(*facts.minGear) + " gear"
+                           : "";
     Advice row{Topic::Brake, {}, {}, {}};
     if (look) {
-        constexpr std::string_view ways[] = {"Brake {offset}{peak}{gear}.", "Start braking {offset}{peak}{gear}.", "On the brakes {offset}{peak}{gear}."};
-        beat(Topic::Brake, at, filled(way(ways, n), {{"offset", offsetText(*look)}, {"peak", peak}, {"gear", gear}}), "Brake");
+        constexpr std::string_view ways[] = {"Brake {offset}{peak}{gear}.", "Start braking {offset}{peak}{gear}.",
+                                             "On the brakes {offset}{peak}{gear}."};
+        beat(Topic::Brake, at, filled(way(ways, n), {{"offset", offsetText(*look)}, {"peak", peak}, {"gear", gear}}),
+             "Brake");
         ring(*look);
         row.lookFor = offsetText(*look);
-        if (const auto second = nextLookFor(m.track, at, facts.entrySpeed ? facts.entrySpeed->value : 40, *look)) row.backup = "or " + offsetText(*second);
+        if (const auto second = nextLookFor(m.track, at, facts.entrySpeed ? facts.entrySpeed->value : 40, *look))
+            row.backup = "or " + offsetText(*second);
     } else {
-        constexpr std::string_view ways[] = {"There is nothing good to brake by here: find it by feel{peak}{gear}.", "Brake by feel, there is no good mark{peak}{gear}."};
+        constexpr std::string_view ways[] = {"There is nothing good to brake by here: find it by feel{peak}{gear}.",
+                                             "Brake by feel, there is no good mark{peak}{gear}."};
         beat(Topic::Brake, at, filled(way(ways, n), {{"peak", peak}, {"gear", gear}}), "Brake");
     }
     corner.advice.push_back(row);
     marker(MarkerKind::BrakePosts, at, 0, 0, "brake");
     for (const auto& s : facts.shifts)
-        if (s.to < s.from && s.atM > at - 5 && s.atM < corner.apexM + 20) marker(MarkerKind::GearKeystone, s.atM, lateralAt(s.atM), 0, std::to_string(s.from) + ">" + std::to_string(s.to));
+        if (s.to < s.from && s.atM > at - 5 && s.atM < corner.apexM + 20)
+            marker(MarkerKind::GearKeystone, s.atM, lateralAt(s.atM), 0,
+                   std::to_string(s.from) + ">" + std::to_string(s.to));
     if (facts.trailM && facts.trailM->value > 12) {
-        constexpr std::string_view ways[] = {"Let the pedal bleed away as you turn, {trail} metres past the turn-in.", "Carry the brake in: it comes off {trail} metres after you turn.", "Keep a little brake for {trail} metres into the turn."};
-        beat(Topic::TurnIn, corner.turnInM, filled(way(ways, n), {{"trail", metres(facts.trailM->value)}}), "bleed it off");
+        constexpr std::string_view ways[] = {"Let the pedal bleed away as you turn, {trail} metres past the turn-in.",
+                                             "Carry the brake in: it comes off {trail} metres after you turn.",
+                                             "Keep a little brake for {trail} metres into the turn."};
+        beat(Topic::TurnIn, corner.turnInM, filled(way(ways, n), {{"trail", metres(facts.trailM->value)}}),
+             "bleed it off");
     }
 }
 
 void Writer::lifting() {
-    constexpr std::string_view ways[] = {"No brake here: just lift and let it roll in.", "A lift is enough, no brake.", "Off the power, no brake at all."};
+    constexpr std::string_view ways[] = {"No brake here: just lift and let it roll in.", "A lift is enough, no brake.",
+                                         "Off the power, no brake at all."};
     beat(Topic::Brake, corner.turnInM - 10, std::string(way(ways, n)), "Lift");
 }
 
@@ -106,9 +130,11 @@ void Writer::turnIn() {
     const auto look = bestLookFor(m.track, corner.turnInM, 20, 14);
     Advice row{Topic::TurnIn, {}, look ? offsetText(*look) : "", {}};
     if (look)
-        if (const auto second = nextLookFor(m.track, corner.turnInM, 20, *look)) row.backup = "or " + offsetText(*second);
+        if (const auto second = nextLookFor(m.track, corner.turnInM, 20, *look))
+            row.backup = "or " + offsetText(*second);
     corner.advice.push_back(row);
-    const bool said = std::any_of(corner.beats.begin(), corner.beats.end(), [](const Beat& b) { return b.topic == Topic::TurnIn; });
+    const bool said =
+        std::any_of(corner.beats.begin(), corner.beats.end(), [](const Beat& b) { return b.topic == Topic::TurnIn; });
     if (said || !look) return;
     constexpr std::string_view ways[] = {"Turn in {offset}.", "Turn {offset}, in one go.", "Your turn-in is {offset}."};
     beat(Topic::TurnIn, corner.turnInM, filled(way(ways, n), {{"offset", offsetText(*look)}}), "turn");
@@ -129,18 +155,27 @@ void Writer::apex() {
     corner.advice.push_back(row);
     const std::string speed = facts.minSpeed ? kmhText(facts.minSpeed->value) : "";
     if (speed.empty()) return;
-    constexpr std::string_view kerbed[] = {"Clip the {side} kerb; the slowest point is {speed} kilometres an hour.", "Aim for the {side} kerb, {speed} kilometres an hour at the slowest.", "To the {side} kerb: {speed} at the slowest point."};
-    constexpr std::string_view plain[] = {"{speed} kilometres an hour at the slowest point.", "The slowest point is {speed} kilometres an hour.", "It slows to {speed} kilometres an hour."};
-    beat(Topic::Apex, corner.apexM, filled(kerb ? way(kerbed, n) : way(plain, n), {{"side", side()}, {"speed", speed}}), kerb ? "kerb" : "apex");
+    constexpr std::string_view kerbed[] = {"Clip the {side} kerb; the slowest point is {speed} kilometres an hour.",
+                                           "Aim for the {side} kerb, {speed} kilometres an hour at the slowest.",
+                                           "To the {side} kerb: {speed} at the slowest point."};
+    constexpr std::string_view plain[] = {"{speed} kilometres an hour at the slowest point.",
+                                          "The slowest point is {speed} kilometres an hour.",
+                                          "It slows to {speed} kilometres an hour."};
+    beat(Topic::Apex, corner.apexM, filled(kerb ? way(kerbed, n) : way(plain, n), {{"side", side()}, {"speed", speed}}),
+         kerb ? "kerb" : "apex");
 }
 
 void Writer::power() {
     const double at = facts.throttlePickupM->value;
     const double past = at - corner.apexM;
-    const std::string where = std::abs(past) < 3 ? "at the apex" : metres(std::abs(past)) + " metres " + (past > 0 ? "after" : "before") + " the apex";
-    constexpr std::string_view ways[] = {"First power {where}", "Squeeze the power on {where}", "Back to power {where}"};
+    const std::string where = std::abs(past) < 3
+                                  ? "at the apex"
+                                  : metres(std::abs(past)) + " metres " + (past > 0 ? "after" : "before") + " the apex";
+    constexpr std::string_view ways[] = {"First power {where}", "Squeeze the power on {where}",
+                                         "Back to power {where}"};
     std::string words = filled(way(ways, n), {{"where", where}});
-    words += facts.fullThrottleM ? ", full " + metres(std::max(1.0, facts.fullThrottleM->value - at)) + " metres later." : ".";
+    words += facts.fullThrottleM ? ", full " + metres(std::max(1.0, facts.fullThrottleM->value - at)) + " metres later."
+                                 : ".";
     Advice row{Topic::Power, {}, {}, {}};
     if (!facts.lifts.empty()) {
         words += " I had to lift again here: wait, then ask once.";
@@ -152,7 +187,8 @@ void Writer::power() {
 
 void Writer::exit() {
     if (!facts.exitSpeed) return;
-    const double at = std::min(corner.endM, (facts.fullThrottleM ? facts.fullThrottleM->value : corner.apexM + 30) + 15);
+    const double at =
+        std::min(corner.endM, (facts.fullThrottleM ? facts.fullThrottleM->value : corner.apexM + 30) + 15);
     if (!m.track || m.trace.lateral.empty()) return;
     const double sign = corner.side == Side::Left ? -1 : 1; // the outside
     double widest = -1e9, widestAt = at;
@@ -163,7 +199,8 @@ void Writer::exit() {
     }
     marker(MarkerKind::ExitPosts, widestAt, 0, 0, "exit");
     if (widest > -2.0) {
-        constexpr std::string_view ways[] = {"Let it run out to the {side} edge.", "Use all the road on the {side}.", "And out to the {side}."};
+        constexpr std::string_view ways[] = {"Let it run out to the {side} edge.", "Use all the road on the {side}.",
+                                             "And out to the {side}."};
         beat(Topic::Exit, widestAt, filled(way(ways, n), {{"side", otherSide()}}), "all the road");
     }
 }
@@ -179,7 +216,8 @@ GuideCorner bare(const Corner& c) {
 } // namespace
 
 std::string ordinal(int n) {
-    static constexpr std::string_view words[] = {"neutral", "first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth", "ninth", "tenth"};
+    static constexpr std::string_view words[] = {"neutral", "first",   "second", "third", "fourth", "fifth",
+                                                 "sixth",   "seventh", "eighth", "ninth", "tenth"};
     return n >= 0 && n <= 10 ? std::string(words[n]) : std::to_string(n);
 }
 
@@ -190,13 +228,16 @@ Guide withDraft(Guide guide, const DraftMaterial& m) {
         GuideCorner corner = bare(m.corners[i]);
         Writer w{guide, m, corner, m.facts[i], corner.number};
         w.approach();
-        if (m.facts[i].brakeOnsetM) w.braking();
-        else if (!m.trace.brake.empty() && corner.kind != "kink") w.lifting();
+        if (m.facts[i].brakeOnsetM)
+            w.braking();
+        else if (!m.trace.brake.empty() && corner.kind != "kink")
+            w.lifting();
         w.turnIn();
         w.apex();
         if (m.facts[i].throttlePickupM) w.power();
         w.exit();
-        std::stable_sort(corner.beats.begin(), corner.beats.end(), [](const Beat& a, const Beat& b) { return a.atM < b.atM; });
+        std::stable_sort(corner.beats.begin(), corner.beats.end(),
+                         [](const Beat& a, const Beat& b) { return a.atM < b.atM; });
         guide.corners.push_back(std::move(corner));
     }
     return guide;
@@ -212,17 +253,25 @@ std::string drivenText(Topic topic, const GuideCorner& c, const CornerFacts& f) 
     };
     switch (topic) {
     case Topic::Approach:
-        return (f.entryGear ? ordinal(*f.entryGear) + " gear, " : "") + (f.entrySpeed ? kmhText(f.entrySpeed->value) + " km/h" : "");
+        return (f.entryGear ? ordinal(*f.entryGear) + " gear, " : "") +
+               (f.entrySpeed ? kmhText(f.entrySpeed->value) + " km/h" : "");
     case Topic::Brake:
         if (!f.brakeOnsetM) return f.unmeasured.contains("brake_onset_m") ? f.unmeasured.at("brake_onset_m") : "";
-        return metres(f.brakeOnsetM->value) + " m" + (f.brakePeak ? ", peak " + std::to_string(percent(f.brakePeak->value)) + " %" : "") + (f.brakeReleaseM ? ", off at " + metres(f.brakeReleaseM->value) + " m" : "");
+        return metres(f.brakeOnsetM->value) + " m" +
+               (f.brakePeak ? ", peak " + std::to_string(percent(f.brakePeak->value)) + " %" : "") +
+               (f.brakeReleaseM ? ", off at " + metres(f.brakeReleaseM->value) + " m" : "");
     case Topic::Gears: return f.minGear ? gears() : "not in the log";
-    case Topic::TurnIn: return metres(c.turnInM) + " m" + (f.trailM ? ", trails " + metres(f.trailM->value) + " m" : "");
+    case Topic::TurnIn:
+        return metres(c.turnInM) + " m" + (f.trailM ? ", trails " + metres(f.trailM->value) + " m" : "");
     case Topic::Apex: return metres(c.apexM) + " m";
-    case Topic::Slowest: return f.minSpeed ? kmhText(f.minSpeed->value) + " km/h at " + metres(f.minSpeedM->value) + " m" : "";
+    case Topic::Slowest:
+        return f.minSpeed ? kmhText(f.minSpeed->value) + " km/h at " + metres(f.minSpeedM->value) + " m" : "";
     case Topic::Power:
-        if (!f.throttlePickupM) return f.unmeasured.contains("throttle_pickup_m") ? f.unmeasured.at("throttle_pickup_m") : "";
-        return "first " + metres(f.throttlePickupM->value) + " m" + (f.fullThrottleM ? ", full " + metres(f.fullThrottleM->value) + " m" : ", not full here") + (f.lifts.empty() ? "" : ", lifts at " + metres(f.lifts[0].fromM) + " m");
+        if (!f.throttlePickupM)
+            return f.unmeasured.contains("throttle_pickup_m") ? f.unmeasured.at("throttle_pickup_m") : "";
+        return "first " + metres(f.throttlePickupM->value) + " m" +
+               (f.fullThrottleM ? ", full " + metres(f.fullThrottleM->value) + " m" : ", not full here") +
+               (f.lifts.empty() ? "" : ", lifts at " + metres(f.lifts[0].fromM) + " m");
     case Topic::Exit: return f.exitSpeed ? kmhText(f.exitSpeed->value) + " km/h" : "";
     default: return "";
     }

@@ -31,8 +31,12 @@ std::optional<LookFor> best(const Track* track, double atM, double speed, double
 
 } // namespace
 
-std::optional<LookFor> bestLookFor(const Track* track, double atM, double speed, double reachM) { return best(track, atM, speed, reachM, nullptr); }
-std::optional<LookFor> nextLookFor(const Track* track, double atM, double speed, const LookFor& first) { return best(track, atM, speed, 28, first.reference); }
+std::optional<LookFor> bestLookFor(const Track* track, double atM, double speed, double reachM) {
+    return best(track, atM, speed, reachM, nullptr);
+}
+std::optional<LookFor> nextLookFor(const Track* track, double atM, double speed, const LookFor& first) {
+    return best(track, atM, speed, 28, first.reference);
+}
 
 std::string offsetText(const LookFor& look) {
     const auto m = std::lround(std::abs(look.offsetM));

@@ -1,0 +1,32 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+#include <filesystem>
+#include <string>
+#include <vector>
+
+namespace hl::bench {
+
+/// One line of the report: what was measured, the figure, and what was aimed at.
+struct Figure {
+    std::string what;
+    double value = 0;
+    std::string unit;
+    double target = 0;
+    bool atMost = true; ///< else at least
+};
+using Report = std::vector<Figure>;
+
+struct Spread {
+    double median = 0, p95 = 0, most = 0;
+};
+Spread spreadOf(std::vector<double> values);
+
+Report accuracyOfCorners();
+Report accuracyOfSync();
+Report speedOfImport(const std::filesystem::path& demo);
+Report speedOfAnalysis(const std::filesystem::path& demo);
+Report speedOfPlan(const std::filesystem::path& demo);
+Report speedOfSeeking(const std::filesystem::path& demo);
+Report speedOfRender(const std::filesystem::path& demo);
+
+} // namespace hl::bench

@@ -1,0 +1,120 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/log/csv_import.h"
+#include "jobs/render.h"
+#include "media/movie_writer.h"
+#include "report.h"
+#include "store/files.h"
+#include "store/guide_file.h"
+#include "store/log_file.h"
+
+#include <chrono>
+#include <cmath>
+#include <random>
+#include <stdexcept>
+
+namespace hl::bench {
+namespace fs = std::filesystem;
+namespace {
+
+template <class F> double wallS(F work) {
+    const auto start = std::chrono::steady_clock::now();
+    work();
+    return std::chrono::duration<double>(std::chrono::steady_clock::now() - start).count();
+}
+
+template <class T> T must(Result<T> r) {
+    if (!r) throw std::runtime_error(sentence(r.error()));
+    return std::move(*r);
+}
+
+struct Opened {
+    Guide guide;
+    Material material;
+    std::unique_ptr<Narrator> narrator;
+};
+
+Opened open(const fs::path& demo) {
+    const auto folder = demo / "saltmarrow-guide";
+    auto guide = must(readGuide(folder));
+    auto material = must(gather(folder, guide));
+    return {std::move(guide), std::move(material), must(scratchVoice())};
+}
+
+} // namespace
+
+Report speedOfImport(const fs::path& demo) {
+    const auto text = must(readFile(demo / "saltmarrow-log.csv"));
+    std::vector<double> times;
+    for (int i = 0; i < 5; ++i) times.push_back(wallS([&] { must(importCsv(text, "log")); }));
+    return {{"MB of CSV a second", static_cast<double>(text.size()) / 1e6 / spreadOf(times).median, "MB/s", 30, false}};
+}
+
+Report speedOfAnalysis(const fs::path& demo) {
+    auto log = must(readLog(demo / "saltmarrow-log.csv"));
+    const auto track = must(readTrack(demo / "saltmarrow-ring.geojson"));
+    moveToPlane(log, track);
+    std::vector<double> times;
+    for (int i = 0; i < 7; ++i)
+        times.push_back(1000 * wallS([&] {
+                            const auto laps = must(findLaps(log, &track));
+                            const auto trace = must(traceOf(log, laps, must(fastest(laps)), &track));
+                            const auto corners = must(findCorners(trace, &track));
+                            measureAll(trace, corners);
+                        }));
+    return {{"one lap: laps, corners and all facts", spreadOf(times).median, "ms", 50}};
+}
+
+Report speedOfPlan(const fs::path& demo) {
+    auto o = open(demo);
+    auto cut = planCut(o.guide, o.material, *o.narrator); // the words are spoken once
+    std::vector<double> times;
+    for (int i = 0; i < 15; ++i)
+        times.push_back(1000 * wallS([&] { cut = planCut(o.guide, o.material, *o.narrator); }));
+    return {{"plan again after an edit", spreadOf(times).median, "ms", 10},
+            {"length against the bound", cut.lengthS / cut.boundS, "", 1.10}};
+}
+
+Report speedOfSeeking(const fs::path& demo) {
+    auto reader = must(VideoReader::open(demo / "saltmarrow-lap.mp4"));
+    const double length = reader.info().length.count();
+    std::mt19937 rng(3);
+    std::uniform_real_distribution<double> anywhere(0, length - 0.1);
+    std::vector<double> far, next;
+    for (int i = 0; i < 40; ++i) {
+        const double t = anywhere(rng);
+        far.push_back(1000 * wallS([&] { reader.frameAt(at<FootageTime>(t)); }));
+        for (int k = 1; k <= 3; ++k)
+            next.push_back(1000 * wallS([&] { reader.frameAt(at<FootageTime>(t + k * 0.02)); }));
+    }
+    return {{"any frame of the 720p film: median", spreadOf(far).median, "ms", 150},
+            {"the next frame: median", spreadOf(next).median, "ms", 25}};
+}
+
+Report speedOfRender(const fs::path& demo) {
+    auto o = open(demo);
+    const auto cut = planCut(o.guide, o.material, *o.narrator);
+    const double from = 30, to = 60;
+    const auto folder = fs::temp_directory_path() / "lantern-bench";
+    fs::create_directories(folder);
+    RenderWish wish;
+    wish.out = folder / "piece.mp4", wish.fromS = from, wish.toS = to;
+    double frames = 0;
+    const double ours = wallS(
+        [&] { frames = static_cast<double>(must(render(o.guide, o.material, cut, *o.narrator, wish, {})).frames); });
+    // The bare encoder: the very same frames, decoded and encoded with the same settings, nothing painted.
+    const double bare = wallS([&] {
+        auto reader = must(VideoReader::open(wish.out));
+        MovieOptions options;
+        options.width = reader.info().width, options.height = reader.info().height,
+        options.frameRate = o.guide.frameRate, options.crf = wish.crf, options.preset = wish.preset,
+        options.keyEvery = o.guide.frameRate * 4;
+        auto writer = must(MovieWriter::open(folder / "bare.mp4", options));
+        while (const auto frame = reader.next()) must(writer.picture(*frame));
+        must(writer.finish());
+    });
+    fs::remove_all(folder);
+    return {{"frames a second", frames / ours, "1/s", 40, false},
+            {"bare decode and encode over ours, same frames", bare / ours, "", 0.9, false}};
+}
+
+} // namespace hl::bench
