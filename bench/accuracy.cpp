@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // How near the analysis comes to the truth of simulated drives: other circuits, drivers and rates than the demo's.
 #include "core/corner/corner.h"
-#include "core/log/csv_import.h"
+#include "core/log/log_input.h"
 #include "core/sync/sync.h"
 #include "report.h"
 #include "standins/engine_sound.h"
@@ -50,7 +50,7 @@ Driven driven(unsigned seed, double rateHz) {
     d.drive = standin::drive(d.circuit, {}, driver, 2, seed + 1);
     standin::LogOptions how;
     how.rateHz = rateHz, how.seed = seed;
-    d.log = must(importCsv(standin::csvLog(d.circuit, d.drive, how), "drive.csv"));
+    d.log = must(importText(standin::csvLog(d.circuit, d.drive, how), "drive.csv"));
     d.track = must(parseTrack(standin::trackGeoJson(d.circuit), "ring.geojson"));
     moveToPlane(d.log, d.track);
     d.laps = must(findLaps(d.log, &d.track));

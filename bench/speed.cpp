@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/log/csv_import.h"
+#include "core/log/log_input.h"
 #include "jobs/render.h"
 #include "media/movie_writer.h"
 #include "report.h"
@@ -45,7 +45,7 @@ Opened open(const fs::path& demo) {
 Report speedOfImport(const fs::path& demo) {
     const auto text = must(readFile(demo / "saltmarrow-log.csv"));
     std::vector<double> times;
-    for (int i = 0; i < 5; ++i) times.push_back(wallS([&] { must(importCsv(text, "log")); }));
+    for (int i = 0; i < 5; ++i) times.push_back(wallS([&] { must(importText(text, "log")); }));
     return {{"MB of CSV a second", static_cast<double>(text.size()) / 1e6 / spreadOf(times).median, "MB/s", 30, false}};
 }
 

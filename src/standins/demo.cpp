@@ -12,7 +12,7 @@ namespace {
 
 constexpr std::uint32_t kSeed = 7;
 constexpr int kFilmedLap = 2;
-constexpr double kBefore = 4, kAfter = 4; // s of film around the lap
+constexpr double kBefore = 3, kAfter = 3; // s of film around the lap
 constexpr double kLoggerLate = 3.37;      // s after the drive begins the logger starts counting
 
 Status writeWhole(const fs::path& path, const std::string& bytes) {

@@ -81,7 +81,7 @@ Status film(const Circuit& c, const Drive& d, const FilmOptions& o, const std::f
             const std::function<bool(double)>& progress) {
     MovieOptions movie;
     movie.width = o.width, movie.height = o.height, movie.frameRate = o.frameRate;
-    movie.soundRate = 48000, movie.crf = 21, movie.preset = "ultrafast", movie.keyEvery = 2 * o.frameRate,
+    movie.soundRate = 48000, movie.crf = 23, movie.preset = "ultrafast", movie.keyEvery = 2 * o.frameRate,
     movie.threads = 1;
     auto writer = MovieWriter::open(video, movie);
     if (!writer) return writer.error();

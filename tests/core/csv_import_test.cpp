@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // One truth written in many dialects must be read to the same values; broken files must say what is wrong.
-#include "core/log/csv_import.h"
+#include "core/log/log_input.h"
 #include "core/units/numbers.h"
 
 #include <catch2/catch.hpp>
@@ -54,7 +54,7 @@ TEST_CASE("dialects of CSV are read to the same values") {
                             Dialects{',', false, "Time,Speed,Throttle,Distance\n", 1000, 3.6,
                                      100}); // no units at all: by range and by the way driven
     INFO(d.header);
-    const auto log = importCsv(written(d), "made.csv");
+    const auto log = importText(written(d), "made.csv");
     REQUIRE(log);
     REQUIRE(log->size() == 400);
     for (const std::size_t i : {0u, 100u, 399u}) {
@@ -66,21 +66,21 @@ TEST_CASE("dialects of CSV are read to the same values") {
 }
 
 TEST_CASE("CRLF, quotes and blank lines do not matter") {
-    const auto log = importCsv("\"time\",\"speed [m/s]\"\r\n\"0\",\"5\"\r\n\r\n\"0.1\",\"6\"\r\n", "x.csv");
+    const auto log = importText("\"time\",\"speed [m/s]\"\r\n\"0\",\"5\"\r\n\r\n\"0.1\",\"6\"\r\n", "x.csv");
     REQUIRE(log);
     CHECK(log->size() == 2);
     CHECK((*log)[Channel::Speed][1] == 6);
 }
 
 TEST_CASE("clock times are read as seconds") {
-    const auto log = importCsv("time,speed [m/s]\n0:59.900,1\n1:00.000,2\n1:00:00.500,3\n", "x.csv");
+    const auto log = importText("time,speed [m/s]\n0:59.900,1\n1:00.000,2\n1:00:00.500,3\n", "x.csv");
     REQUIRE(log);
     CHECK((*log)[Channel::Time][0] == Approx(59.9));
     CHECK((*log)[Channel::Time][2] == Approx(3600.5));
 }
 
 TEST_CASE("bad rows are left out and named with their line") {
-    const auto log = importCsv("time,speed [m/s]\n0,1\nbroken,2\n0.2\n0.3,4\n0.25,9\n0.4,5\n", "x.csv");
+    const auto log = importText("time,speed [m/s]\n0,1\nbroken,2\n0.2\n0.3,4\n0.25,9\n0.4,5\n", "x.csv");
     REQUIRE(log);
     CHECK(log->size() == 3);
     CHECK(log->badRows == 3);
@@ -91,7 +91,7 @@ TEST_CASE("bad rows are left out and named with their line") {
 }
 
 TEST_CASE("missing cells are bridged and told") {
-    const auto log = importCsv("time,speed [m/s],gear\n0,10,3\n1,,3\n2,14,\n3,16,4\n", "x.csv");
+    const auto log = importText("time,speed [m/s],gear\n0,10,3\n1,,3\n2,14,\n3,16,4\n", "x.csv");
     REQUIRE(log);
     CHECK((*log)[Channel::Speed][1] == Approx(12));
     CHECK((*log)[Channel::Gear][2] == 3); // a gear is never 3.5
@@ -109,7 +109,7 @@ TEST_CASE("a right-positive log is turned round by the path it drove") {
         std::snprintf(row, sizeof row, "%.2f,%.3f,%.3f,%.3f\n", t, 50 * std::sin(a), 50 - 50 * std::cos(a), -0.4);
         right += row;
     }
-    const auto a = importCsv(left, "l.csv"), b = importCsv(right, "r.csv");
+    const auto a = importText(left, "l.csv"), b = importText(right, "r.csv");
     REQUIRE(a);
     REQUIRE(b);
     CHECK((*a)[Channel::YawRate][50] == Approx(0.4).margin(1e-3));
@@ -117,7 +117,7 @@ TEST_CASE("a right-positive log is turned round by the path it drove") {
 }
 
 TEST_CASE("latitude and longitude become metres") {
-    const auto log = importCsv(
+    const auto log = importText(
         "time,latitude,longitude,speed [m/s]\n0,53.0,0.1,10\n1,53.0001,0.1,10\n2,53.0001,0.1002,10\n", "x.csv");
     REQUIRE(log);
     REQUIRE(log->hasPosition());
@@ -140,7 +140,7 @@ TEST_CASE("files that cannot be used say why, where and what was expected") {
                             Broken{"one row", "time,speed\n0,1\n", "log.no-rows"},
                             Broken{"all rows bad", "time,speed\nx,1\ny,2\n", "log.no-rows"});
     INFO(b.name);
-    const auto log = importCsv(b.text, "some.csv");
+    const auto log = importText(b.text, "some.csv");
     REQUIRE_FALSE(log);
     CHECK(log.error().id == b.id);
     CHECK(log.error().where.find("some.csv") != std::string::npos);
@@ -148,7 +148,7 @@ TEST_CASE("files that cannot be used say why, where and what was expected") {
 }
 
 TEST_CASE("a file cut off in the middle of a row is used as far as it goes") {
-    const auto log = importCsv("time,speed [m/s],gear\n0,10,2\n0.1,11,2\n0.2,12,2\n0.3,1", "cut.csv");
+    const auto log = importText("time,speed [m/s],gear\n0,10,2\n0.1,11,2\n0.2,12,2\n0.3,1", "cut.csv");
     REQUIRE(log);
     CHECK(log->size() == 3);
     CHECK(log->badRows == 1);

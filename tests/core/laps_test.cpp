@@ -62,7 +62,7 @@ TEST_CASE("a per-lap distance column gives the laps") {
         std::snprintf(row, sizeof row, "%.2f,%.3f,20\n", i * 0.05, wrapped(i * 1.0, 900));
         csv += row;
     }
-    const auto log = importCsv(csv, "d.csv");
+    const auto log = importText(csv, "d.csv");
     REQUIRE(log);
     const auto laps = findLaps(*log, nullptr);
     REQUIRE(laps);
@@ -73,7 +73,7 @@ TEST_CASE("a per-lap distance column gives the laps") {
 }
 
 TEST_CASE("a log without a complete lap says so") {
-    auto log = importCsv("time,lap,speed [m/s]\n0,1,10\n1,1,10\n2,2,10\n60,2,10\n", "x.csv");
+    auto log = importText("time,lap,speed [m/s]\n0,1,10\n1,1,10\n2,2,10\n60,2,10\n", "x.csv");
     REQUIRE(log);
     const auto laps = findLaps(*log, nullptr);
     REQUIRE(laps);
@@ -172,7 +172,7 @@ TEST_CASE("what a log cannot show is said to be unmeasured, never guessed") {
         std::snprintf(row, sizeof row, "%.3f,%.3f,%.3f\n", r.t, r.place.x, r.place.y);
         csv += row;
     }
-    const auto log = importCsv(csv, "gps.csv");
+    const auto log = importText(csv, "gps.csv");
     REQUIRE(log);
     const auto laps = findLaps(*log, nullptr);
     REQUIRE(laps);
@@ -193,7 +193,7 @@ TEST_CASE("what a log cannot show is said to be unmeasured, never guessed") {
 }
 
 TEST_CASE("a log that does not turn cannot have corners") {
-    const auto log = importCsv("time [s],lap,speed [m/s]\n0,0,30\n10,1,30\n60,1,30\n70,2,30\n80,2,30\n", "x.csv");
+    const auto log = importText("time [s],lap,speed [m/s]\n0,0,30\n10,1,30\n60,1,30\n70,2,30\n80,2,30\n", "x.csv");
     REQUIRE(log);
     const auto laps = findLaps(*log, nullptr);
     REQUIRE(laps);

@@ -2,7 +2,7 @@
 // A simulated drive read back through the importer, beside the truth it was made from.
 #pragma once
 #include "core/corner/corner.h"
-#include "core/log/csv_import.h"
+#include "core/log/log_input.h"
 #include "standins/drive.h"
 #include "standins/write_drive.h"
 #include "store/log_file.h"
@@ -34,7 +34,7 @@ inline Driven driven(standin::Circuit circuit, const standin::Driver& driver, in
     Driven d{std::move(circuit), {}, {}, {}, {}};
     d.drive = standin::drive(d.circuit, {}, driver, laps, seed);
     how.seed = seed;
-    d.log = must(importCsv(standin::csvLog(d.circuit, d.drive, how), "drive.csv"));
+    d.log = must(importText(standin::csvLog(d.circuit, d.drive, how), "drive.csv"));
     d.track = must(parseTrack(standin::trackGeoJson(d.circuit), "ring.geojson"));
     moveToPlane(d.log, d.track);
     d.laps = must(findLaps(d.log, &d.track));

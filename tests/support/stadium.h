@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // A log whose truth can be worked out on paper: two straights and two half circles, driven at known speeds.
 #pragma once
-#include "core/log/csv_import.h"
+#include "core/log/log_input.h"
 #include "core/units/numbers.h"
 
 #include <cstdio>
@@ -72,7 +72,7 @@ inline std::string stadiumCsv(const std::vector<StadiumRow>& rows) {
 }
 
 inline CarLog stadiumLog(const Stadium& st = {}, double hz = 100, double laps = 2, double before = 100) {
-    auto log = importCsv(stadiumCsv(stadiumRows(st, hz, laps, before)), "stadium.csv");
+    auto log = importText(stadiumCsv(stadiumRows(st, hz, laps, before)), "stadium.csv");
     if (!log) throw std::logic_error(sentence(log.error()));
     return std::move(*log);
 }

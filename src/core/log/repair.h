@@ -1,12 +1,26 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Making a freshly read log usable: order, units by range, signs, a local plane. Everything done is told in the notes.
+// Making a freshly read log usable: gaps, units by range, signs, a local plane. Everything done is told in the notes.
 #pragma once
 #include "core/log/car_log.h"
-#include "core/log/csv_import.h"
+#include "core/log/channel_names.h"
 
 namespace hl {
 
-/// `lines[i]` is the file line of sample i, for messages.
-void repair(CarLog& log, const std::vector<std::size_t>& lines, const std::vector<ColumnMeaning>& columns);
+/// Brings every channel to SI, left-positive, without holes. `columns` tell which units were given; none when the
+/// format fixes them all.
+void repair(CarLog& log, const std::vector<ColumnGuess>& columns);
+
+/// Only the units of columns that were given none, by their range and by the way driven (units_by_range.cpp).
+void guessUnits(CarLog& log, const std::vector<ColumnGuess>& columns);
+
+/// Only the signs, against the driven path (signs.cpp).
+void alignSigns(CarLog& log);
+
+/// Samples that bring a new position, not a missing one or the last one held.
+std::vector<std::size_t> freshFixes(const CarLog& log);
+/// Speed, heading and a quiet path from positions of 1 to 30 Hz (condition.cpp); others are left as they are.
+void conditionPositions(CarLog& log, const std::vector<std::size_t>& fresh);
+
+double medianStep(const std::vector<double>& t); ///< s between samples, of the first thousands
 
 } // namespace hl
