@@ -52,7 +52,8 @@ json syncJson(const ClockTie& t) {
 }
 
 Answer newAnswer(const GuideArguments& a, const Session& s) {
-    NewGuide wish{a.guide, a.video, a.log, {}, {}, {}, {}, {}};
+    NewGuide wish;
+    wish.folder = a.guide, wish.video = a.video, wish.log = a.log;
     if (!a.track.empty()) wish.track = a.track;
     if (!a.camera.empty()) wish.camera = a.camera;
     if (a.lap >= 0) wish.lap = a.lap;
@@ -151,7 +152,8 @@ Answer demoAnswer(const GuideArguments& a, const Session& s) {
     if (!files) return files.error();
     std::error_code ec;
     if (!fs::exists(guideFile(guide), ec)) {
-        NewGuide wish{guide, files->video, files->log, files->track, {}, {}, {}, {}};
+        NewGuide wish;
+        wish.folder = guide, wish.video = files->video, wish.log = files->log, wish.track = files->track;
         wish.scene = {"Saltmarrow Ring, corner by corner",
                       "Saltmarrow Coaching",
                       "Saltmarrow Ring",

@@ -23,12 +23,15 @@ struct Sourced {
     const Track* trackOrNull() const { return track ? &*track : nullptr; }
 };
 
-Result<Sourced> readSources(const NewGuide& wish) {
+Result<Sourced> readSources(const NewGuide& wish, const Progress& progress) {
     Sourced s;
     auto video = VideoReader::open(wish.video, 1);
     if (!video) return video.error();
     s.video = video->info();
-    auto log = readLog(wish.log);
+    auto log = readLog(wish.log, wish.columns, [&](double share) {
+        progress.report(share, "reading the log");
+        return !progress.cancelled();
+    });
     if (!log) return log.error();
     s.log = std::move(*log);
     if (wish.track) {
@@ -136,13 +139,14 @@ Result<Guide> bringIn(const NewGuide& wish, const Progress& progress) {
     if (fs::exists(guideFile(wish.folder), ec))
         return Error{"guide.exists", "there is a guide already", wish.folder.string(), "a new or empty folder"};
     progress.report(0.05, "reading log and film");
-    auto s = readSources(wish);
+    auto s = readSources(wish, progress.part(0.02, 0.1));
     if (!s) return s.error();
 
     Guide g;
     auto tie = wish.pairs.size() >= 2 ? tieByPairs(wish, *s) : lineUp(wish.video, s->log, progress.part(0.1, 0.6));
     if (!tie) return tie.error();
     g.sources.tie = *tie;
+    g.sources.columns = wish.columns;
     if (progress.cancelled()) return cancelledError();
     const auto lap = wish.lap ? numbered(s->laps, *wish.lap) : filmedLap(*s, *tie);
     if (!lap) return lap.error();

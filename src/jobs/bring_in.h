@@ -19,6 +19,7 @@ Result<PairAtPlace> parsePair(std::string_view text);
 struct NewGuide {
     std::filesystem::path folder, video, log;
     std::optional<std::filesystem::path> track, camera;
+    std::vector<ColumnChoice> columns; ///< what a person said about the log's columns
     std::optional<int> lap;         ///< the filmed one is found by sound when not given
     std::vector<PairAtPlace> pairs; ///< two or more replace the sync by sound
     Scene scene;                    ///< empty members are filled from the sources

@@ -29,7 +29,7 @@ std::vector<CornerFacts> factsFor(const Guide& guide, const LapTrace& trace) {
 Result<Material> gather(const std::filesystem::path& folder, const Guide& guide) {
     Material m;
     m.folder = std::filesystem::absolute(folder);
-    auto log = readLog(resolved(m.folder, guide.sources.log));
+    auto log = readLog(resolved(m.folder, guide.sources.log), guide.sources.columns);
     if (!log) return log.error();
     m.log = std::move(*log);
     if (!guide.sources.trackFile.empty()) {

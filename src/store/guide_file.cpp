@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "store/guide_file.h"
 
+#include "store/choices_json.h"
 #include "store/files.h"
 
 #include <nlohmann/json.hpp>
@@ -101,7 +102,7 @@ GuideCorner cornerFrom(const json& j) {
 double degrees(double radians) { return rounded(deg(radians), 6); }
 
 json sourcesJson(const Sources& s) {
-    return {{"video", s.video},
+    json j = {{"video", s.video},
             {"log", s.log},
             {"track", s.trackFile},
             {"lap", s.lap},
@@ -118,6 +119,8 @@ json sourcesJson(const Sources& s) {
               {"lateral_m", s.camera.lateralM},
               {"pitch_deg", degrees(s.camera.pitchRad)},
               {"assumed", s.camera.assumed}}}};
+    if (!s.columns.empty()) j["columns"] = toJson(s.columns);
+    return j;
 }
 
 Camera cameraFrom(const json& j) {
@@ -139,6 +142,7 @@ Guide guideFrom(const json& j) {
     const auto &s = j.at("sources"), &tie = s.at("sync");
     g.sources.video = s.at("video"), g.sources.log = s.at("log"), g.sources.trackFile = s.value("track", ""),
     g.sources.lap = s.at("lap");
+    if (s.contains("columns")) g.sources.columns = choicesFrom(s.at("columns"));
     g.sources.tie = {tie.at("offset_s"), tie.value("drift_ppm", 0.0), tie.value("uncertainty_ms", 0.0),
                      tie.value("confidence", 0.0), tie.value("method", "none")};
     g.sources.camera = cameraFrom(s.at("camera"));

@@ -1,17 +1,20 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
-#include "core/log/car_log.h"
+#include "core/log/log_input.h"
 #include "core/track/track.h"
-#include "core/units/result.h"
 
 #include <filesystem>
 
 namespace hl {
 
-/// Reads any supported log. Errors: those of readFile and of the format's importer.
-Result<CarLog> readLog(const std::filesystem::path& path);
+/// Reads a log of any size in a stream. `choices` say what its columns are; `goOn` is told the share read and may stop it.
+/// Errors: file.*, and those of importLog.
+Result<CarLog> readLog(const std::filesystem::path& path, const std::vector<ColumnChoice>& choices = {},
+                       const std::function<bool(double)>& goOn = [](double) { return true; });
+/// What the beginning of the file shows about its columns.
+Result<LogShape> readLogShape(const std::filesystem::path& path, const std::vector<ColumnChoice>& choices = {});
 
-/// Reads a GeoJSON track (docs/formats.md). Errors: track.not-json, track.no-centre, track.bad-value.
+/// A track from GeoJSON (docs/formats.md). Errors: file.missing, track.not-json, track.no-centre, track.bad-value.
 Result<Track> readTrack(const std::filesystem::path& path);
 Result<Track> parseTrack(std::string_view text, std::string_view fileName);
 

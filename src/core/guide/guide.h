@@ -2,6 +2,7 @@
 // The document: a plain value. Everything in it is pinned to metres along the track, never to a video time.
 #pragma once
 #include "core/corner/corner.h"
+#include "core/log/log_input.h"
 #include "core/sync/sync.h"
 
 #include <string>
@@ -74,6 +75,7 @@ struct Scene {
 
 struct Sources {
     std::string video, log, trackFile; ///< absolute, or relative to the guide folder
+    std::vector<ColumnChoice> columns; ///< what a person said about the log's columns; usually nothing
     int lap = 1;
     ClockTie tie;
     Camera camera;
