@@ -29,7 +29,8 @@ std::vector<CornerFacts> factsFor(const Guide& guide, const LapTrace& trace) {
 Result<Material> gather(const std::filesystem::path& folder, const Guide& guide) {
     Material m;
     m.folder = std::filesystem::absolute(folder);
-    auto log = readLog(resolved(m.folder, guide.sources.log), guide.sources.columns);
+    m.logFile = resolved(m.folder, guide.sources.log);
+    auto log = readLog(m.logFile, guide.sources.columns);
     if (!log) return log.error();
     m.log = std::move(*log);
     if (!guide.sources.trackFile.empty()) {

@@ -13,7 +13,7 @@
 namespace hl {
 
 struct Material {
-    std::filesystem::path folder, video;
+    std::filesystem::path folder, video, logFile;
     CarLog log;
     LapList laps;
     LapTrace trace;

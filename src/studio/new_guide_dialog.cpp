@@ -2,7 +2,10 @@
 #include "studio/new_guide_dialog.h"
 
 #include "jobs/bring_in.h"
+#include "store/column_memory.h"
+#include "store/log_file.h"
 #include "studio/background.h"
+#include "studio/columns_dialog.h"
 #include "studio/style.h"
 
 #include <QFileDialog>
@@ -34,7 +37,7 @@ QWidget* fileRow(QLineEdit* edit, const QString& name, QWidget* parent) {
 NewGuideDialog::NewGuideDialog(QWidget* parent)
     : QDialog(parent), video_(new QLineEdit), log_(new QLineEdit), track_(new QLineEdit), folder_(new QLineEdit),
       car_(new QLineEdit), conditions_(new QLineEdit), pairs_(new QLineEdit), state_(quiet({})), bar_(new QProgressBar),
-      make_(lampButton(tr("Make the guide"))) {
+      make_(lampButton(tr("Make the guide"))), columns_(plainButton(tr("Columns\u2026"))) {
     setWindowTitle(tr("New guide"));
     auto* outer = new QVBoxLayout(this);
     outer->setContentsMargins(0, 0, 0, 0);
@@ -49,7 +52,14 @@ NewGuideDialog::NewGuideDialog(QWidget* parent)
     video_->setObjectName(QStringLiteral("newVideo")), log_->setObjectName(QStringLiteral("newLog")),
         track_->setObjectName(QStringLiteral("newTrack")), folder_->setObjectName(QStringLiteral("newFolder"));
     form->addRow(tr("Film"), fileRow(video_, tr("Film"), this));
-    form->addRow(tr("Log"), fileRow(log_, tr("Log"), this));
+    auto* logRow = fileRow(log_, tr("Log"), this);
+    columns_->setObjectName(QStringLiteral("columnsButton"));
+    columns_->setEnabled(false);
+    columns_->setToolTip(tr("What the log's columns are taken for"));
+    logRow->layout()->addWidget(columns_);
+    form->addRow(tr("Log"), logRow);
+    connect(log_, &QLineEdit::textChanged, this, &NewGuideDialog::lookAtLog);
+    connect(columns_, &QPushButton::clicked, this, &NewGuideDialog::askColumns);
     form->addRow(tr("Track"), fileRow(track_, tr("Track, if there is one"), this));
     form->addRow(tr("Car"), car_);
     form->addRow(tr("Conditions"), conditions_);
@@ -87,11 +97,50 @@ void NewGuideDialog::take(const QStringList& files) {
         const auto kind = QFileInfo(f).suffix().toLower();
         if (kind == QLatin1String("geojson") || kind == QLatin1String("json"))
             track_->setText(f);
-        else if (kind == QLatin1String("csv") || kind == QLatin1String("txt") || kind == QLatin1String("tsv"))
+        else if (QStringList{QStringLiteral("csv"), QStringLiteral("txt"), QStringLiteral("tsv"), QStringLiteral("gpx"), QStringLiteral("nmea"), QStringLiteral("jsonl"), QStringLiteral("ndjson"), QStringLiteral("log")}.contains(kind))
             log_->setText(f);
         else
             video_->setText(f);
     }
+}
+
+/// Looks at the beginning of the log as soon as it is named; what was said about such a header before is taken again.
+void NewGuideDialog::lookAtLog() {
+    shape_.reset();
+    choices_.clear();
+    columns_->setEnabled(false);
+    lookedAt_ = log_->text();
+    if (!QFileInfo(lookedAt_).isFile()) return;
+    inBackground(this, [path = lookedAt_.toStdString()] { return readLogShape(path); },
+                 [this, asked = lookedAt_](Result<LogShape> shape) {
+                     if (asked != lookedAt_) return; // another log is named by now
+                     if (!shape) {
+                         state_->setText(QString::fromStdString(sentence(shape.error())));
+                         return;
+                     }
+                     shape_ = std::move(*shape);
+                     choices_ = rememberedChoices(*shape_);
+                     columns_->setEnabled(!shape_->columns.empty());
+                     if (!choices_.empty()) state_->setText(tr("The columns are read as you chose for such a log before."));
+                     else if (!shape_->sure()) state_->setText(tr("Some columns of the log are only guessed: look at them."));
+                 });
+}
+
+void NewGuideDialog::askColumns() {
+    if (!shape_) return;
+    auto shape = choices_.empty() ? Result<LogShape>(*shape_) : readLogShape(lookedAt_.toStdString(), choices_);
+    if (!shape) return;
+    auto* dialog = new ColumnsDialog(std::move(*shape), this);
+    dialog->setAttribute(Qt::WA_DeleteOnClose);
+    connect(dialog, &QDialog::accepted, this, [this, dialog] {
+        for (const auto& c : dialog->choices()) {
+            std::erase_if(choices_, [&](const ColumnChoice& old) { return old.header == c.header; });
+            choices_.push_back(c);
+        }
+        if (auto s = rememberChoices(*shape_, choices_); !s) state_->setText(QString::fromStdString(sentence(s.error())));
+        else state_->setText(choices_.empty() ? QString() : tr("The columns are read as you chose."));
+    });
+    dialog->open();
 }
 
 void NewGuideDialog::reject() {
@@ -108,6 +157,7 @@ void NewGuideDialog::start() {
     NewGuide wish;
     wish.folder = folder_->text().toStdString(), wish.video = video_->text().toStdString(),
     wish.log = log_->text().toStdString();
+    wish.columns = choices_;
     if (!track_->text().isEmpty()) wish.track = track_->text().toStdString();
     for (const auto& text : pairs_->text().split(QLatin1Char(','), Qt::SkipEmptyParts)) {
         const auto pair = parsePair(text.trimmed().toStdString());

@@ -1,5 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
+#include "core/log/log_input.h"
+
+#include <optional>
 #include <QDialog>
 #include <QLabel>
 #include <QLineEdit>
@@ -15,6 +18,7 @@ class NewGuideDialog : public QDialog {
   public:
     explicit NewGuideDialog(QWidget* parent = nullptr);
     void take(const QStringList& files); ///< dropped files, sorted by what they are
+    void askColumns();                   ///< shows what the log's columns are taken for
   signals:
     void made(const QString& folder);
 
@@ -23,10 +27,14 @@ class NewGuideDialog : public QDialog {
 
   private:
     void start();
+    void lookAtLog();
     QLineEdit *video_, *log_, *track_, *folder_, *car_, *conditions_, *pairs_;
     QLabel* state_;
     QProgressBar* bar_;
-    QPushButton* make_;
+    QPushButton *make_, *columns_;
+    std::optional<LogShape> shape_;      ///< of the log now named; none until it was looked at
+    std::vector<ColumnChoice> choices_;
+    QString lookedAt_;
     std::stop_source stop_;
     bool busy_ = false;
 };

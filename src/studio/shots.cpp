@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/shots.h"
 
+#include "store/log_file.h"
+#include "studio/columns_dialog.h"
 #include "studio/main_window.h"
 #include "studio/new_guide_dialog.h"
 
@@ -63,6 +65,12 @@ int takeShots(MainWindow& w, const QString& guide, const QString& folder) {
     settle(300);
     if (auto* dialog = w.findChild<NewGuideDialog*>())
         all &= dialog->grab().save(QDir(folder).filePath(QStringLiteral("new-guide.png")));
+    if (auto shape = readLogShape(w.desk().material().logFile)) {
+        ColumnsDialog columns(std::move(*shape), &w);
+        columns.show();
+        settle(200);
+        all &= columns.grab().save(QDir(folder).filePath(QStringLiteral("columns.png")));
+    }
     return all ? 0 : 1;
 }
 

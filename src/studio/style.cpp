@@ -40,6 +40,7 @@ QString studioStyle() {
         "QLineEdit, QPlainTextEdit, QSpinBox, QComboBox { background: white; color: @ink; border: 1px solid @inkquiet; "
         "border-radius: 4px; padding: 5px 8px; selection-background-color: @lamppaper; selection-color: @ink; }"
         "QLineEdit:focus, QPlainTextEdit:focus, QSpinBox:focus, QComboBox:focus { border: 2px solid @lampink; }"
+        "QComboBox::drop-down { border: none; width: 22px; }"
         "QPushButton { background: @shade; color: @ink; border: 1px solid @inkquiet; border-radius: 4px; padding: 7px "
         "16px; font-weight: 600; }"
         "QPushButton:hover, QPushButton:focus { border: 2px solid @lampink; padding: 6px 15px; } QPushButton:disabled "

@@ -29,10 +29,16 @@ double known(const std::vector<ColumnGuess>& columns) {
 CsvHead bestHeader(LineReader reader) {
     CsvHead best;
     double bestKnown = 1.3; // one recognised word may be chance
+    int samples = 0;
     for (std::size_t i = 0; i < kHeaderSearchLines; ++i) {
         auto line = reader.next();
         if (!line) break;
         if (line->starts_with('#')) line->remove_prefix(1);
+        const auto letters = std::count_if(line->begin(), line->end(), [](unsigned char c) { return std::isalpha(c); });
+        if (letters == 0) { // samples: a header does not stand below them
+            if (!line->empty() && !best.columns.empty() && ++samples >= 3) break;
+            continue;
+        }
         for (const char delimiter : {',', ';', '\t', '|'}) {
             if (line->find(delimiter) == std::string_view::npos) continue;
             auto columns = guesses(*line, delimiter);

@@ -44,6 +44,23 @@ double slowCell(Rows& r, const ColumnGuess& column, std::string_view cell, std::
     return v ? *v * (cell.find(':') != std::string_view::npos ? 1 : column.factor) : kNaN;
 }
 
+/// "-123.456" right up to its delimiter, the form of nearly every cell; half the time of a general parser. Exact: up to
+/// fifteen digits make an integer that a double holds, and one division by a power of ten rounds once. Null: use the other way.
+const char* quickNumber(const char* p, const char* end, char delimiter, char point, double& value) {
+    static constexpr double kPowers[] = {1, 1e1, 1e2, 1e3, 1e4, 1e5, 1e6, 1e7, 1e8, 1e9, 1e10, 1e11, 1e12, 1e13, 1e14, 1e15};
+    const bool minus = p < end && *p == '-';
+    p += minus;
+    std::int64_t whole = 0;
+    int digits = 0, decimals = 0;
+    for (; p < end && static_cast<unsigned>(*p - '0') < 10; ++p, ++digits) whole = 10 * whole + (*p - '0');
+    if (p < end && *p == point)
+        for (++p; p < end && static_cast<unsigned>(*p - '0') < 10; ++p, ++digits, ++decimals) whole = 10 * whole + (*p - '0');
+    if (digits == 0 || digits > 15 || (p < end && *p != delimiter)) return nullptr;
+    const double v = static_cast<double>(whole) / kPowers[decimals];
+    value = minus ? -v : v;
+    return p;
+}
+
 const char* cellEnd(const char* p, const char* end, char delimiter) {
     if (p < end && *p == '"') {
         for (++p; p < end && *p != '"'; ++p) {}
@@ -66,6 +83,11 @@ void readLine(Rows& r, const char* p, const char* end) {
             continue;
         }
         double value = 0;
+        if (const char* quick = quickNumber(p, end, r.head.delimiter, r.head.decimalComma ? ',' : '.', value)) {
+            set(row, column.channel, value * column.factor);
+            p = quick + 1;
+            continue;
+        }
         const auto [stop, ec] = fast_float::from_chars_advanced(p, end, value, options);
         if (ec == std::errc{} && (stop == end || *stop == r.head.delimiter) && std::isfinite(value)) {
             set(row, column.channel, value * column.factor);
@@ -120,6 +142,8 @@ Result<CarLog> readCsv(LineStream& text, const LogInput& in) {
         if (r.head.columns[i].channel != Channel::Count) r.needed = i + 1;
     for (auto block = text.block(); !block.empty(); block = text.block()) {
         readBlock(r, block);
+        if (text.taken() == static_cast<double>(block.size()) && in.sizeBytes > 2 * text.taken()) // after the first block
+            r.sink.reserve(static_cast<std::size_t>(num(r.sink.rows()) * in.sizeBytes / text.taken() * 1.03));
         if (in.sizeBytes > 0 && !in.goOn(text.taken() / in.sizeBytes)) return Error{"job.cancelled", "stopped before it was finished; nothing was changed"};
     }
     if (r.sink.rows() < 2)

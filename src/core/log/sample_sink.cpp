@@ -11,6 +11,10 @@ SampleSink::SampleSink(std::vector<Channel> used) : used_(std::move(used)) {
     row_.fill(kNaN);
 }
 
+void SampleSink::reserve(std::size_t rows) {
+    for (const auto c : used_) log_[c].reserve(rows);
+}
+
 void SampleSink::bad(std::size_t line, std::string why) {
     if (++log_.badRows <= kNamedRows) log_.notes.push_back({line, std::move(why)});
     row_.fill(kNaN);

@@ -17,7 +17,7 @@ double largest(const std::vector<double>& v) {
 
 void readAs(CarLog& log, Channel c, double factor, const char* as, const char* why) {
     for (double& x : log[c]) x *= factor;
-    log.notes.push_back({0, std::string(name(c)) + " has no unit; read as " + as + " " + why});
+    log.notes.push_back({0, std::string(name(c)) + " is read as " + as + " " + why});
 }
 
 /// Metres driven per unit of the integral of speed, over steps of about a second so that noise does not add up.
@@ -75,8 +75,10 @@ void distanceUnit(CarLog& log, bool speedSure) {
     } else if (ratio > 2.6 && ratio < 4.2) readAs(log, Channel::Distance, 0.3048, "feet", "from the speed");
 }
 
-void pedalUnit(CarLog& log, Channel c) {
+void pedalUnit(CarLog& log, Channel c, const std::string& unit) {
     const double top = largest(log[c]);
+    for (const char* pressure : {"bar", "psi", "Pa", "N", "V"})
+        if (!unit.empty() && unit.find(pressure) != std::string::npos && top > 0) return readAs(log, c, 1 / top, "a share of its largest value", "(a pressure)");
     if (top <= 1.5) return;
     if (top <= 110) readAs(log, c, 0.01, "percent", "from its range");
     else if (top >= 200 && top <= 260) readAs(log, c, 1 / 255.0, "0 to 255", "from its range");
@@ -92,7 +94,7 @@ void guessUnits(CarLog& log, const std::vector<ColumnGuess>& columns) {
         if (column.unitGiven || c == Channel::Count || !log.has(c)) continue;
         switch (c) {
         case Channel::Time: timeUnit(log); break;
-        case Channel::Throttle: case Channel::Brake: pedalUnit(log, c); break;
+        case Channel::Throttle: case Channel::Brake: pedalUnit(log, c, column.unit); break;
         case Channel::Speed: speedUnit(log); break;
         case Channel::Distance: distanceUnit(log, given(Channel::Speed)); break;
         case Channel::Steering:
