@@ -11,3 +11,8 @@ find_package(Catch2 2.13 REQUIRED)
 pkg_check_modules(FFMPEG REQUIRED IMPORTED_TARGET libavformat libavcodec libavutil libswscale libswresample)
 pkg_check_modules(FFTW REQUIRED IMPORTED_TARGET fftw3f)
 pkg_check_modules(ESPEAK REQUIRED IMPORTED_TARGET espeak-ng)
+
+# Debian's small OpenCV packages bring no CMake config of their own.
+add_library(hl_opencv INTERFACE)
+target_include_directories(hl_opencv SYSTEM INTERFACE /usr/include/opencv4)
+target_link_libraries(hl_opencv INTERFACE opencv_core opencv_imgproc)

@@ -8,6 +8,7 @@
 #include "store/log_file.h"
 
 #include <iomanip>
+#include <map>
 #include <memory>
 
 namespace hl {
@@ -16,7 +17,7 @@ namespace {
 using json = nlohmann::ordered_json;
 
 struct LogArguments {
-    std::string log, track, lap = "best", video, method = "sound";
+    std::string log, track, lap = "best", video, method;
     std::vector<std::string> pairs;
 };
 
@@ -107,9 +108,9 @@ Answer cornersAnswer(const LogArguments& a) {
 }
 
 Answer syncAnswer(const LogArguments& a, const Session& s) {
-    if (a.method != "sound")
-        return Error{"usage.method", "the method \"" + a.method + "\" is not available", "--method",
-                     "sound, or two --pair"};
+    const std::map<std::string, SyncBy> methods = {{"", SyncBy::Either}, {"sound", SyncBy::Sound}, {"motion", SyncBy::Motion}, {"both", SyncBy::Both}};
+    const auto method = methods.find(a.method);
+    if (method == methods.end()) return Error{"usage.method", "the method \"" + a.method + "\" is not available", "--method", "sound, motion or both, or two --pair"};
     const auto o = open(a);
     if (!o) return o.error();
     Result<ClockTie> tie = Error{};
@@ -126,7 +127,7 @@ Answer syncAnswer(const LogArguments& a, const Session& s) {
         }
         tie = syncByHand(pairs);
     } else
-        tie = lineUp(a.video, o->log, s.progress());
+        tie = lineUp(a.video, o->log, method->second, s.progress());
     if (!tie) return tie.error();
     return json{{"offset_s", rounded(tie->offsetS, 5)},
                 {"drift_ppm", rounded(tie->driftPpm, 2)},
@@ -193,7 +194,7 @@ void addSync(CLI::App& app, Session& s) {
     auto a = std::make_shared<LogArguments>();
     verb->add_option("video", a->video, "The film")->required();
     verb->add_option("log", a->log, "The log")->required();
-    verb->add_option("--method", a->method, "sound");
+    verb->add_option("--method", a->method, "sound, motion or both; without it by sound, and by motion where that cannot tell");
     verb->add_option("--track", a->track, "A track file (GeoJSON)");
     verb->add_option("--lap", a->lap, "The lap that pairs speak of");
     verb->add_option("--pair", a->pairs, "FOOTAGE_SECONDS:LAP_METRES, twice or more, instead of the sound");

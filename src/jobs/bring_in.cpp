@@ -3,6 +3,8 @@
 
 #include "core/log/csv_cells.h"
 #include "core/words/draft.h"
+#include "core/sync/motion.h"
+#include "media/picture_motion.h"
 #include "media/sound.h"
 #include "media/video_reader.h"
 #include "store/files.h"
@@ -119,19 +121,46 @@ Result<PairAtPlace> parsePair(std::string_view text) {
                  "film seconds and lap metres, like 12.48:310"};
 }
 
-Result<ClockTie> lineUp(const fs::path& video, const CarLog& log, const Progress& progress) {
+namespace {
+
+Result<ClockTie> bySound(const fs::path& video, const CarLog& log, const Progress& progress) {
+    if (!log.has(Channel::EngineSpeed)) return syncBySound({}, log); // says what is missing before anything is decoded
     progress.report(0, "listening to the engine");
     const auto sound = readSound(video, 8000);
     if (!sound) return sound.error();
     if (progress.cancelled()) return cancelledError();
     progress.report(0.5, "matching the engine note with the log");
-    auto tie = syncBySound(*sound, log);
-    if (!tie) {
-        auto e = tie.error();
-        e.where = video.string();
-        return e;
+    return syncBySound(*sound, log);
+}
+
+Result<ClockTie> byMotion(const fs::path& video, const CarLog& log, const Progress& progress) {
+    if (turningOf(log).empty()) return syncByMotion({}, log);
+    const auto motion = readMotion(video, [&](double share) {
+        progress.report(0.95 * share, "watching how the picture turns");
+        return !progress.cancelled();
+    });
+    if (!motion) return motion.error();
+    return syncByMotion(*motion, log);
+}
+
+} // namespace
+
+Result<ClockTie> lineUp(const fs::path& video, const CarLog& log, SyncBy by, const Progress& progress) {
+    Result<ClockTie> tie = Error{};
+    if (by == SyncBy::Motion) tie = byMotion(video, log, progress);
+    else {
+        tie = bySound(video, log, progress.part(0, by == SyncBy::Sound ? 1 : 0.2));
+        const bool cancelled = !tie && tie.error().id == "job.cancelled";
+        if (!cancelled && (by == SyncBy::Both || (by == SyncBy::Either && !tie))) {
+            auto motion = byMotion(video, log, progress.part(0.2, 1));
+            if (motion) tie = tie && by == SyncBy::Both ? weighed(*tie, *motion) : (tie ? tie : motion);
+            else if (by == SyncBy::Both || motion.error().id == "job.cancelled") tie = motion;
+        }
     }
-    return tie;
+    if (tie || !tie.error().where.empty()) return tie;
+    auto e = tie.error();
+    e.where = video.string();
+    return e;
 }
 
 Result<Guide> bringIn(const NewGuide& wish, const Progress& progress) {
@@ -143,7 +172,7 @@ Result<Guide> bringIn(const NewGuide& wish, const Progress& progress) {
     if (!s) return s.error();
 
     Guide g;
-    auto tie = wish.pairs.size() >= 2 ? tieByPairs(wish, *s) : lineUp(wish.video, s->log, progress.part(0.1, 0.6));
+    auto tie = wish.pairs.size() >= 2 ? tieByPairs(wish, *s) : lineUp(wish.video, s->log, SyncBy::Either, progress.part(0.1, 0.6));
     if (!tie) return tie.error();
     g.sources.tie = *tie;
     g.sources.columns = wish.columns;

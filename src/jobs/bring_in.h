@@ -29,7 +29,10 @@ struct NewGuide {
 /// complete or not at all. Errors: guide.exists, and those of the readers and of the sync.
 Result<Guide> bringIn(const NewGuide& wish, const Progress& progress);
 
-/// Ties a film to a log, by sound or by the pairs given.
-Result<ClockTie> lineUp(const std::filesystem::path& video, const CarLog& log, const Progress& progress);
+enum class SyncBy { Either, Sound, Motion, Both };
+
+/// Ties a film to a log. Either: by sound, and where that cannot tell, by motion. Both: the two weighed together.
+/// Errors: those of the methods.
+Result<ClockTie> lineUp(const std::filesystem::path& video, const CarLog& log, SyncBy by, const Progress& progress);
 
 } // namespace hl

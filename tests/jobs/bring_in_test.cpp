@@ -3,6 +3,7 @@
 #include "core/cut/project.h"
 #include "jobs/bring_in.h"
 #include "standins/circuit.h"
+#include "store/log_file.h"
 #include "support/small_guide.h"
 
 #include <catch2/catch.hpp>
@@ -133,7 +134,7 @@ TEST_CASE("two pairs set by hand replace the sound") {
     CHECK(seconds(made->sources.tie.log(at<FootageTime>(50))) == Approx(truth[2500].drive - kLoggerLate).margin(0.05));
 }
 
-TEST_CASE("a log without engine speed asks for pairs instead of guessing") {
+TEST_CASE("a log without engine speed is tied by the picture, one without turning asks for pairs") {
     const ScratchFolder dir;
     auto wish = demoWish(dir / "guide");
     std::istringstream in(slurp(wish.log));
@@ -145,9 +146,18 @@ TEST_CASE("a log without engine speed asks for pairs instead of guessing") {
     }
     wish.log = dir.write("no-rpm.csv", bare);
     const auto made = bringIn(wish, {});
-    REQUIRE_FALSE(made);
-    CHECK(made.error().id == "sync.no-engine-speed");
-    CHECK_FALSE(std::filesystem::exists(dir / "guide"));
+    REQUIRE(made);
+    CHECK(made->sources.tie.method == "motion");
+    CHECK(made->sources.lap == 2);
+
+    std::string straight = "time [s],lap,speed [m/s]\n"; // neither engine nor turning
+    for (int t = 0; t < 3000; ++t) straight += std::to_string(t * 0.1) + "," + std::to_string(1 + t / 1000) + ",30\n";
+    wish.log = dir.write("straight.csv", straight);
+    wish.folder = dir / "other", wish.track.reset();
+    const auto refused = bringIn(wish, {});
+    REQUIRE_FALSE(refused);
+    CHECK(refused.error().id == "sync.no-engine-speed");
+    CHECK_FALSE(std::filesystem::exists(dir / "other"));
 }
 
 TEST_CASE("broken sources leave no folder, not even a hidden one") {
@@ -195,4 +205,14 @@ TEST_CASE("bringing in can be stopped and leaves nothing") {
     REQUIRE_FALSE(made);
     CHECK(made.error().id == "job.cancelled");
     CHECK(dir.entries() == 0);
+}
+
+TEST_CASE("the demo film is tied by its picture alone, within a frame or two") {
+    auto log = readLog(demoFolder() / "saltmarrow-log.csv");
+    REQUIRE(log);
+    const auto tie = lineUp(demoFolder() / "saltmarrow-lap.mp4", *log, SyncBy::Motion, {});
+    REQUIRE(tie);
+    const auto truth = filmTruth();
+    CHECK(tie->offsetS == Approx(truth[0].drive - kLoggerLate).margin(0.040));
+    CHECK(std::abs(tie->offsetS - (truth[0].drive - kLoggerLate)) * 1000 <= tie->uncertaintyMs);
 }

@@ -118,10 +118,40 @@ double fineScore(const NoteMap& map, const CarLog& log, double offset, double dr
     return n > 0 ? sum / static_cast<double>(n) : -1;
 }
 
-/// The top of a parabola through three equally spaced values, in steps from the middle one.
-double vertex(double a, double b, double c) {
-    const double bend = a - 2 * b + c;
-    return bend < -1e-12 ? std::clamp(0.5 * (a - c) / bend, -1.0, 1.0) : 0;
+/// The top of the parabola that fits f best over [-reach, reach], in eleven equal steps: noise that shakes single
+/// values averages out. 0 when f has no top there.
+template <class F> double topOf(F f, double reach) {
+    constexpr int kHalf = 5;
+    double sy = 0, sxy = 0, sxxy = 0, s2 = 0, s4 = 0;
+    const int n = 2 * kHalf + 1;
+    for (int i = -kHalf; i <= kHalf; ++i) {
+        const double x = static_cast<double>(i) / kHalf, y = f(x * reach);
+        sy += y, sxy += x * y, sxxy += x * x * y, s2 += x * x, s4 += x * x * x * x;
+    }
+    const double slope = sxy / s2, bend = (sxxy - s2 * sy / n) / (s4 - s2 * s2 / n);
+    return bend < -1e-12 ? std::clamp(-slope / (2 * bend), -1.0, 1.0) * reach : 0;
+}
+
+/// Where the map fits the log best around a first guess: the log time at the middle of the film, the drift, and the
+/// pitch. The pitch must move too: noise tilts the ridges of the map a little up or down, and as engines climb longer than
+/// they fall, a pitch that is held fast would be paid for in time.
+struct Fine {
+    double centre = 0, drift = 0, ratio = 1;
+};
+
+Fine refined(const NoteMap& map, const CarLog& log, Fine at, double middle, bool driftKnowable) {
+    const auto value = [&](double centre, double drift, double ratio) {
+        return fineScore(map, log, centre - middle * (1 + drift), drift, ratio);
+    };
+    double reach = 0.12;
+    for (int round = 0; round < 5; ++round, reach = std::max(0.05, reach * 0.75)) {
+        at.ratio *= 1 + topOf([&](double d) { return value(at.centre, at.drift, at.ratio * (1 + d)); }, 0.03);
+        at.centre += topOf([&](double d) { return value(at.centre + d, at.drift, at.ratio); }, reach);
+        if (!driftKnowable) continue;
+        const double tilt = 2 * reach / std::max(20.0, middle);
+        at.drift += topOf([&](double d) { return value(at.centre, at.drift + d, at.ratio); }, tilt);
+    }
+    return at;
 }
 
 } // namespace
@@ -163,16 +193,9 @@ Result<ClockTie> syncBySound(const Sound& sound, const CarLog& log) {
     tie.method = "sound";
     tie.offsetS = p.startS + static_cast<double>(peak.hops) * kHop - map.startS;
     const bool driftKnowable = num(map.rows()) * kHop > 80 && heardShare(map, p, peak, mean) > 0.6;
-    double drift = 0, step = 0.01;
     const double middle = map.startS + num(map.rows()) * kHop / 2;
-    double centre = tie.offsetS + middle; // log time at the middle of the film: keeps offset and drift apart
-    for (int round = 0; round < 5; ++round, step *= 0.55) {
-        const auto value = [&](double c, double d) { return fineScore(map, log, c - middle * (1 + d), d, peak.ratio); };
-        centre += step * vertex(value(centre - step, drift), value(centre, drift), value(centre + step, drift));
-        const double tilt = 4 * step / std::max(20.0, middle);
-        if (driftKnowable)
-            drift += tilt * vertex(value(centre, drift - tilt), value(centre, drift), value(centre, drift + tilt));
-    }
+    const auto fine = refined(map, log, {tie.offsetS + middle, 0, peak.ratio}, middle, driftKnowable);
+    const double centre = fine.centre, drift = fine.drift;
     tie.driftPpm = std::abs(drift) < 5e-4 ? drift * 1e6 : 0;
     tie.offsetS = centre - middle * (1 + tie.driftPpm * 1e-6);
     const double heard = heardShare(map, p, peak, mean), lead = second.value > -1 ? leadOver(map, p, peak, second) : 10;
