@@ -111,12 +111,12 @@ Result<Guide> fill(const fs::path& folder, const NewGuide& wish, Guide g) {
 
 } // namespace
 
-Result<PairAtPlace> parsePair(std::string_view text) {
+Result<PlacePair> parsePair(std::string_view text) {
     const auto colon = text.find(':');
     const auto number = [](std::string_view t) { return parseNumber(t, false); };
     if (colon != std::string_view::npos)
         if (const auto film = number(text.substr(0, colon)), place = number(text.substr(colon + 1)); film && place)
-            return PairAtPlace{*film, *place};
+            return PlacePair{*film, *place};
     return Error{"usage.pair", "\"" + std::string(text) + "\" is not a pair", "",
                  "film seconds and lap metres, like 12.48:310"};
 }
@@ -175,7 +175,7 @@ Result<Guide> bringIn(const NewGuide& wish, const Progress& progress) {
     auto tie = wish.pairs.size() >= 2 ? tieByPairs(wish, *s) : lineUp(wish.video, s->log, SyncBy::Either, progress.part(0.1, 0.6));
     if (!tie) return tie.error();
     g.sources.tie = *tie;
-    g.sources.columns = wish.columns;
+    g.sources.columns = wish.columns, g.sources.pairs = wish.pairs;
     if (progress.cancelled()) return cancelledError();
     const auto lap = wish.lap ? numbered(s->laps, *wish.lap) : filmedLap(*s, *tie);
     if (!lap) return lap.error();

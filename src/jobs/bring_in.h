@@ -9,19 +9,15 @@
 
 namespace hl {
 
-struct PairAtPlace {
-    double footageS = 0, atM = 0; ///< this moment of the film is this metre of the lap
-};
-
 /// "12.5:340": footage seconds and metres of the lap. Errors: usage.pair.
-Result<PairAtPlace> parsePair(std::string_view text);
+Result<PlacePair> parsePair(std::string_view text);
 
 struct NewGuide {
     std::filesystem::path folder, video, log;
     std::optional<std::filesystem::path> track, camera;
     std::vector<ColumnChoice> columns; ///< what a person said about the log's columns
     std::optional<int> lap;         ///< the filmed one is found by sound when not given
-    std::vector<PairAtPlace> pairs; ///< two or more replace the sync by sound
+    std::vector<PlacePair> pairs; ///< two or more replace the sync by sound
     Scene scene;                    ///< empty members are filled from the sources
 };
 

@@ -54,12 +54,13 @@ Result<Material> gather(const std::filesystem::path& folder, const Guide& guide)
     const auto video = VideoReader::open(m.video, 1);
     if (!video) return video.error();
     m.videoInfo = video->info();
-    m.clock = roadClock(m.trace, guide.sources.tie, m.videoInfo.length);
     return m;
 }
 
+RoadClock clockOf(const Guide& guide, const Material& m) { return roadClock(m.trace, guide.sources.tie, m.videoInfo.length); }
+
 Cut planCut(const Guide& guide, const Material& m, Narrator& narrator) {
-    return planBeatByBeat(guide, m.clock, [&](const std::string& text) { return narrator.duration(text); }, {});
+    return planBeatByBeat(guide, clockOf(guide, m), [&](const std::string& text) { return narrator.duration(text); }, {});
 }
 
 } // namespace hl

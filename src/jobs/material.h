@@ -21,12 +21,14 @@ struct Material {
     std::optional<Track> road;      ///< the track, or a stand-in learned from the lap; none without positions
     std::vector<CornerFacts> facts; ///< one per corner of the guide
     VideoInfo videoInfo;
-    RoadClock clock;
     const Track* roadOrNull() const { return road ? &*road : nullptr; }
 };
 
 /// Reads log, track and film of a guide and measures its corners. Errors: those of the readers.
 Result<Material> gather(const std::filesystem::path& folder, const Guide& guide);
+
+/// Where the car is at each moment of the film, by the guide's tie. Cheap; made anew whenever the tie changes.
+RoadClock clockOf(const Guide& guide, const Material& material);
 
 /// Facts for the guide's own bounds (they may have been moved by hand).
 std::vector<CornerFacts> factsFor(const Guide& guide, const LapTrace& trace);

@@ -181,7 +181,8 @@ Result<RenderReport> render(const Guide& guide, const Material& m, const Cut& cu
     auto writer = MovieWriter::open(wish.out, movieOptions(guide, cut, wish, size, toS));
     if (!writer) return writer.error();
 
-    const Stage stage{guide, m.trace, m.roadOrNull(), m.clock};
+    const auto clock = clockOf(guide, m);
+    const Stage stage{guide, m.trace, m.roadOrNull(), clock};
     HandOver<Decoded> decoded(6);
     HandOver<Painted> painted(6);
     std::jthread decoding([&] { decodeAll(*reader, cut, span, size, decoded, progress); });

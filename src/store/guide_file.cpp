@@ -119,6 +119,7 @@ json sourcesJson(const Sources& s) {
               {"lateral_m", s.camera.lateralM},
               {"pitch_deg", degrees(s.camera.pitchRad)},
               {"assumed", s.camera.assumed}}}};
+    for (const auto& p : s.pairs) j["pairs"].push_back({{"footage_s", p.footageS}, {"at_m", p.atM}});
     if (!s.columns.empty()) j["columns"] = toJson(s.columns);
     return j;
 }
@@ -142,6 +143,8 @@ Guide guideFrom(const json& j) {
     const auto &s = j.at("sources"), &tie = s.at("sync");
     g.sources.video = s.at("video"), g.sources.log = s.at("log"), g.sources.trackFile = s.value("track", ""),
     g.sources.lap = s.at("lap");
+    if (s.contains("pairs"))
+        for (const auto& p : s.at("pairs")) g.sources.pairs.push_back({p.at("footage_s"), p.at("at_m")});
     if (s.contains("columns")) g.sources.columns = choicesFrom(s.at("columns"));
     g.sources.tie = {tie.at("offset_s"), tie.value("drift_ppm", 0.0), tie.value("uncertainty_ms", 0.0),
                      tie.value("confidence", 0.0), tie.value("method", "none")};

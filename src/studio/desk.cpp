@@ -63,6 +63,7 @@ void Desk::open(const QString& folder) {
 void Desk::adopt(Guide guide, std::shared_ptr<const Material> material) {
     history_ = std::make_unique<History>(std::move(guide));
     material_ = std::move(material);
+    clock_ = clockOf(history_->now(), *material_);
     cut_ = std::make_shared<Cut>();
     corner_ = history_->now().corners.empty() ? 0 : history_->now().corners.front().number;
     emit opened();
@@ -86,6 +87,7 @@ void Desk::redo() {
 
 void Desk::afterEdit() {
     ++edits_;
+    clock_ = clockOf(guide(), *material_);
     autosave_.start();
     emit changed();
     replan();

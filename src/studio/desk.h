@@ -19,6 +19,7 @@ class Desk : public QObject {
     const Guide& guide() const { return history_->now(); }
     const Material& material() const { return *material_; }
     std::shared_ptr<const Material> sharedMaterial() const { return material_; }
+    const RoadClock& clock() const { return clock_; } ///< by the guide's tie
     const Cut& cut() const { return *cut_; }
     std::shared_ptr<const Cut> sharedCut() const { return cut_; }
     std::shared_ptr<Narrator> narrator() const { return narrator_; }
@@ -54,6 +55,7 @@ class Desk : public QObject {
     void afterEdit();
     std::unique_ptr<History> history_;
     std::shared_ptr<const Material> material_;
+    RoadClock clock_;
     std::shared_ptr<const Cut> cut_ = std::make_shared<Cut>();
     std::shared_ptr<Narrator> narrator_;
     QString folder_;

@@ -6,6 +6,7 @@
 #include "studio/beats_table.h"
 #include "studio/corner_sheet.h"
 #include "studio/help_overlay.h"
+#include "studio/line_up_page.h"
 #include "studio/new_guide_dialog.h"
 #include "studio/picture_view.h"
 #include "studio/ribbon.h"
@@ -86,7 +87,7 @@ QWidget* MainWindow::buildTop() {
     auto* name = new QLabel(tr("High Lantern"));
     name->setFont(look::text(look::kHead, look::Weight::Heavy));
     name->setStyleSheet(QStringLiteral("font-size: 19px; font-weight: 700;"));
-    stations_ = new StationLine({tr("Scene"), tr("Corners"), tr("Words"), tr("Cut"), tr("Publish")});
+    stations_ = new StationLine({tr("Scene"), tr("Line-up"), tr("Corners"), tr("Words"), tr("Cut"), tr("Publish")});
     about_ = new QLabel;
     about_->setObjectName(QStringLiteral("darkquiet"));
     about_->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
@@ -122,7 +123,7 @@ QWidget* MainWindow::buildTransport() {
     message_ = new QLabel;
     message_->setObjectName(QStringLiteral("message"));
     message_->setWordWrap(true);
-    message_->setMinimumWidth(200);
+    message_->setMinimumWidth(80);
     row->addWidget(message_, 1);
     return bar;
 }
@@ -147,6 +148,8 @@ QWidget* MainWindow::buildMiddle() {
     words_ = new BeatsTable(*desk_, *player_);
     cutWords_ = new BeatsTable(*desk_, *player_);
     pages_->addWidget(scrolled(scene));
+    lineUp_ = new LineUpPage(*desk_, *player_);
+    pages_->addWidget(scrolled(lineUp_));
     pages_->addWidget(new CornerSheet(*desk_));
     pages_->addWidget(words_);
     pages_->addWidget(cutWords_);
@@ -164,7 +167,7 @@ void MainWindow::connectDesk() {
     connect(desk_.get(), &Desk::opened, this, [this] {
         remember(desk_->folder());
         refreshTop();
-        for (const int s : {SceneStation, CornersStation}) stations_->setLamp(s, StationLine::Lamp::Filled);
+        for (const int s : {SceneStation, LineUpStation, CornersStation}) stations_->setLamp(s, StationLine::Lamp::Filled);
         say({}, false);
     });
     connect(desk_.get(), &Desk::changed, this, &MainWindow::refreshTop);
@@ -228,9 +231,11 @@ void MainWindow::addKeys() {
         Qt::Key_J, tr("corner before"), [this] { desk_->choose(desk_->corner() - 1); }, true);
     key(
         Qt::Key_K, tr("next corner"), [this] { desk_->choose(desk_->corner() + 1); }, true);
-    for (int i = 0; i < 5; ++i)
+    for (int i = 0; i < 6; ++i)
         key(QKeySequence(Qt::ALT | static_cast<Qt::Key>(Qt::Key_1 + i)),
-            i == 0 ? tr("to a station (Alt+1 to 5)") : QString(), [this, i] { go(static_cast<Station>(i)); });
+            i == 0 ? tr("to a station (Alt+1 to 6)") : QString(), [this, i] { go(static_cast<Station>(i)); });
+    key(Qt::Key_BracketLeft, tr("log one frame earlier"), [this] { lineUp_->nudge(-1); }, true);
+    key(Qt::Key_BracketRight, tr("log one frame later"), [this] { lineUp_->nudge(1); }, true);
     key(QKeySequence::Undo, tr("undo"), [this] { desk_->undo(); });
     key(QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_Z), tr("redo"), [this] { desk_->redo(); });
     key(QKeySequence::Save, tr("save"), [this] { desk_->save(); });
@@ -255,9 +260,10 @@ void MainWindow::go(Station s) {
     ribbon_->setCompact(cut); // first make room, or the window would grow
     strip_->setVisible(!cut);
     if (cut) stretch_->show();
-    const bool reading = cut || s == WordsStation; // sentences need the wider half
+    const bool reading = cut || s == WordsStation || s == LineUpStation; // sentences need the wider half
     middle_->setStretch(0, reading ? 8 : 11);
     middle_->setStretch(1, reading ? 10 : 10);
+    if (s == LineUpStation) lineUp_->enter();
     player_->setMode(s == CutStation || s == PublishStation ? Player::Mode::Guide : Player::Mode::Footage);
     if (cut && desk_->isOpen())
         for (const auto& x : desk_->cut().sections)

@@ -15,6 +15,7 @@ class StationLine;
 class Ribbon;
 class PictureView;
 class PublishPage;
+class LineUpPage;
 class BeatsTable;
 class HelpOverlay;
 struct KeyHelp;
@@ -28,7 +29,7 @@ class MainWindow : public QMainWindow {
     Player& player() { return *player_; }
     void open(const QString& folder);
     void newGuide(const QStringList& files = {});
-    enum Station { SceneStation, CornersStation, WordsStation, CutStation, PublishStation };
+    enum Station { SceneStation, LineUpStation, CornersStation, WordsStation, CutStation, PublishStation };
     void go(Station s);
 
   protected:
@@ -57,6 +58,7 @@ class MainWindow : public QMainWindow {
     QStackedWidget* pages_;
     QHBoxLayout* middle_;
     PublishPage* publish_;
+    LineUpPage* lineUp_;
     BeatsTable *words_, *cutWords_;
     QWidget *stretch_, *strip_;
     Ribbon* ribbon_;

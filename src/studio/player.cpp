@@ -119,7 +119,7 @@ void Player::show() {
 SceneAt Player::scene() const {
     if (!desk_.isOpen()) return {};
     const auto& m = desk_.material();
-    const Stage stage{desk_.guide(), m.trace, m.roadOrNull(), m.clock};
+    const Stage stage{desk_.guide(), m.trace, m.roadOrNull(), desk_.clock()};
     if (mode_ == Mode::Guide) return compose(stage, desk_.cut(), at<GuideTime>(guideS_));
     return composeAt(stage, desk_.chosen(), at<FootageTime>(footageS_));
 }
@@ -132,12 +132,20 @@ void Player::seekGuide(double s) {
     show();
 }
 
+void Player::seekFootage(double footageS) {
+    if (!desk_.isOpen() || mode_ != Mode::Footage) return;
+    footageS_ = std::clamp(footageS, 0.0, std::max(0.0, desk_.material().videoInfo.length.count() - 0.02));
+    startedAt_ = footageS_;
+    clock_.restart();
+    show();
+}
+
 void Player::seekMetre(double atM) {
     if (!desk_.isOpen()) return;
     if (mode_ == Mode::Guide) { // the first moment of the guide that shows this place
         for (const auto& section : desk_.cut().sections)
             for (const auto& shot : section.shots) {
-                const double want = seconds(desk_.material().clock.footage(atM));
+                const double want = seconds(desk_.clock().footage(atM));
                 if (shot.kind == ShotKind::Footage && want >= seconds(shot.from) && want <= seconds(shot.to) &&
                     section.kind != SectionKind::Lap) {
                     seekGuide(seconds(shot.start) + (want - seconds(shot.from)) / shot.rate);
@@ -146,7 +154,7 @@ void Player::seekMetre(double atM) {
             }
         return;
     }
-    footageS_ = seconds(desk_.material().clock.footage(atM));
+    footageS_ = seconds(desk_.clock().footage(atM));
     startedAt_ = footageS_;
     clock_.restart();
     show();

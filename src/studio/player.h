@@ -41,6 +41,8 @@ class Player : public QObject {
     void toggle();
     void pause();
     void seekGuide(double guideS);
+    void seekFootage(double footageS);   ///< in footage mode
+    double footageTime() const { return footageS_; }
     void seekMetre(double atM); ///< the footage where the car is there
     void step(int frames);
     double guideTime() const { return guideS_; }

@@ -3,6 +3,7 @@
 
 #include "store/log_file.h"
 #include "studio/columns_dialog.h"
+#include "studio/evidence_view.h"
 #include "studio/main_window.h"
 #include "studio/new_guide_dialog.h"
 
@@ -48,6 +49,9 @@ int takeShots(MainWindow& w, const QString& guide, const QString& folder) {
         w.desk().factsOf(3) && w.desk().factsOf(3)->brakeOnsetM ? w.desk().factsOf(3)->brakeOnsetM->value - 38 : 100);
     w.go(MainWindow::SceneStation);
     shot("scene.png");
+    w.go(MainWindow::LineUpStation);
+    waitFor([&] { auto* e = w.findChild<EvidenceView*>(); return e && e->hasMotion(); }, 60000);
+    shot("line-up.png");
     w.go(MainWindow::CornersStation);
     shot("corners.png");
     w.go(MainWindow::WordsStation);

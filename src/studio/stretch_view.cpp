@@ -53,7 +53,7 @@ double StretchView::roadX(const Span& s, double m) const {
 void StretchView::paintSection(QPainter& p, const Span& s, const Section& section) const {
     const double roadTop = height() - kRoadHeight - kBelow, bandBottom = kBandTop + kBandHeight;
     const bool run = section.kind == SectionKind::Run;
-    const auto metre = [&](FootageTime t) { return desk_.material().clock.metre(t); };
+    const auto metre = [&](FootageTime t) { return desk_.clock().metre(t); };
     for (const auto& x : section.shots) {
         const double a = timeX(s, seconds(x.start)), b = timeX(s, seconds(x.end));
         double c = roadX(s, metre(x.from)), d = roadX(s, metre(x.to));

@@ -69,7 +69,8 @@ TEST_CASE("what the preview paints is what the render holds") {
     auto film = VideoReader::open(o.material.video);
     REQUIRE(rendered);
     REQUIRE(film);
-    const Stage stage{o.guide, o.material.trace, o.material.roadOrNull(), o.material.clock};
+    const auto clock = clockOf(o.guide, o.material);
+    const Stage stage{o.guide, o.material.trace, o.material.roadOrNull(), clock};
     for (const int n : {0, 20, 60}) {
         const auto t = at<GuideTime>(from + (n + 0.5) / 25);
         auto bare = imageOf(*film->frameAt(momentAt(o.cut, t).footage));

@@ -26,6 +26,8 @@ Guide full() {
     g.sources.tie = {12.5, 31.25, 7, 0.8, "sound"};
     g.sources.camera = {rad(74), 1.18, 0.2, -0.3, rad(-3), false};
     g.references = {{"r1", "board", "50 board", 820, 6.5, 1.1, "season"}};
+    g.sources.pairs = {{12.5, 340}, {60.25, 2600.5}};
+    g.sources.columns = {{"Foot A", Channel::Throttle, "%"}};
     g.wholeLapFirst = true;
     g.corners.at(0).advice = {{Topic::Brake, "6 m later", "50 board", "fence"}};
     g.corners.at(0).markers = {{77, MarkerKind::KerbBlock, 10, -5, 0.1, 30, "kerb"}};
@@ -47,6 +49,8 @@ TEST_CASE("a guide is the same after saving and reading") {
     CHECK(back->corners.at(0).markers.at(0) == g.corners.at(0).markers.at(0));
     CHECK(back->corners.at(0).advice.at(0) == g.corners.at(0).advice.at(0));
     CHECK(back->corners.at(0).side == Side::Right);
+    CHECK(back->sources.pairs == g.sources.pairs);
+    CHECK(back->sources.columns == g.sources.columns);
     for (std::size_t i = 0; i < g.corners.size(); ++i) CHECK(back->corners[i].beats == g.corners[i].beats);
 }
 

@@ -14,7 +14,7 @@ TEST_CASE("the preview plays the cut and stops by the same key") {
     const ScratchFolder dir;
     Studio s(copiedDemo(dir));
     REQUIRE(s.ready);
-    s.key(Qt::Key_4, Qt::AltModifier);
+    s.key(Qt::Key_5, Qt::AltModifier);
     CHECK(s.player().mode() == Player::Mode::Guide);
     const double before = s.player().guideTime();
     s.key(Qt::Key_Space);
@@ -31,7 +31,7 @@ TEST_CASE("single steps move by one picture") {
     const ScratchFolder dir;
     Studio s(copiedDemo(dir));
     REQUIRE(s.ready);
-    s.key(Qt::Key_4, Qt::AltModifier);
+    s.key(Qt::Key_5, Qt::AltModifier);
     s.player().seekGuide(40);
     s.key(Qt::Key_Period);
     CHECK(s.player().guideTime() == Approx(40 + 1.0 / s.desk().guide().frameRate).margin(1e-6));
@@ -43,7 +43,7 @@ TEST_CASE("any guide time shows its own picture and its own marks") {
     const ScratchFolder dir;
     Studio s(copiedDemo(dir));
     REQUIRE(s.ready);
-    s.key(Qt::Key_4, Qt::AltModifier);
+    s.key(Qt::Key_5, Qt::AltModifier);
     for (const double share : {0.2, 0.7, 0.4}) {
         const double t = share * s.desk().cut().lengthS;
         const auto before = s.player().picture().copy();
@@ -63,7 +63,7 @@ TEST_CASE("a click in the stretch view goes to that guide time, one below to tha
     Studio s(copiedDemo(dir));
     REQUIRE(s.ready);
     s.desk().choose(5);
-    s.key(Qt::Key_4, Qt::AltModifier);
+    s.key(Qt::Key_5, Qt::AltModifier);
     auto* stretch = s.find<StretchView>("stretch");
     REQUIRE(stretch);
     REQUIRE(stretch->isVisible());
@@ -82,7 +82,7 @@ TEST_CASE("footage plays on its own clock too") {
     const ScratchFolder dir;
     Studio s(copiedDemo(dir));
     REQUIRE(s.ready);
-    s.key(Qt::Key_2, Qt::AltModifier);
+    s.key(Qt::Key_3, Qt::AltModifier);
     CHECK(s.player().mode() == Player::Mode::Footage);
     const double before = s.player().metre();
     s.key(Qt::Key_Space);

@@ -60,13 +60,13 @@ TEST_CASE("a corner chosen on the ribbon follows through all stations") {
     auto* ribbon = s.find<Ribbon>("ribbon");
     QTest::mouseClick(ribbon, Qt::LeftButton, {}, ribbon->cornerAt(7).toPoint());
     CHECK(s.desk().corner() == 7);
-    s.key(Qt::Key_2, Qt::AltModifier);
+    s.key(Qt::Key_3, Qt::AltModifier);
     auto* sheet = shownTable(s, "cornerSheet");
     REQUIRE(sheet);
     const auto* f = s.desk().factsOf(7);
     REQUIRE(f);
     CHECK(sheet->item(1, 0)->text().contains(QString::number(std::lround(f->brakeOnsetM->value))));
-    s.key(Qt::Key_3, Qt::AltModifier);
+    s.key(Qt::Key_4, Qt::AltModifier);
     auto* beats = shownTable(s, "beats");
     REQUIRE(beats);
     CHECK(beats->rowCount() == static_cast<int>(cornerNumbered(s.desk().guide(), 7)->beats.size()));
@@ -80,7 +80,7 @@ TEST_CASE("a click on the road shows the footage of that place") {
     const ScratchFolder dir;
     Studio s(copiedDemo(dir));
     REQUIRE(s.ready);
-    s.key(Qt::Key_2, Qt::AltModifier);
+    s.key(Qt::Key_3, Qt::AltModifier);
     auto* ribbon = s.find<Ribbon>("ribbon");
     const auto before = s.player().picture().copy();
     QTest::mouseClick(ribbon, Qt::LeftButton, {}, QPoint(ribbon->width() / 2, 120));
@@ -93,7 +93,7 @@ TEST_CASE("edited words change the plan, undo brings the old plan back, redo the
     Studio s(copiedDemo(dir));
     REQUIRE(s.ready);
     s.desk().choose(3);
-    s.key(Qt::Key_4, Qt::AltModifier);
+    s.key(Qt::Key_5, Qt::AltModifier);
     const double before = s.desk().cut().lengthS;
     const auto words = s.desk().chosen()->beats[1].words;
     typeInto(shownTable(s, "beats"), 1, 1,
@@ -115,7 +115,7 @@ TEST_CASE("words are added where the car is, moved and removed") {
     Studio s(copiedDemo(dir));
     REQUIRE(s.ready);
     s.desk().choose(4);
-    s.key(Qt::Key_3, Qt::AltModifier);
+    s.key(Qt::Key_4, Qt::AltModifier);
     const auto n = s.desk().chosen()->beats.size();
     s.player().seekMetre(s.desk().chosen()->apexM);
     s.key(Qt::Key_B, Qt::ControlModifier);
@@ -141,7 +141,7 @@ TEST_CASE("advice typed into the sheet is kept and lit") {
     Studio s(copiedDemo(dir));
     REQUIRE(s.ready);
     s.desk().choose(3);
-    s.key(Qt::Key_2, Qt::AltModifier);
+    s.key(Qt::Key_3, Qt::AltModifier);
     auto* sheet = shownTable(s, "cornerSheet");
     typeInto(sheet, 1, 1, QStringLiteral("6 m later"));
     const auto& advice = s.desk().chosen()->advice;

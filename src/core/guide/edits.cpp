@@ -77,6 +77,14 @@ Guide withCornerName(Guide g, int corner, std::string name) {
 Guide withConsequence(Guide g, int corner, int rating) {
     return changedCorner(std::move(g), corner, [&](GuideCorner& c) { c.consequence = std::clamp(rating, 0, 3); });
 }
+Guide withTie(Guide g, ClockTie tie) {
+    g.sources.tie = std::move(tie);
+    return g;
+}
+Guide withPairs(Guide g, std::vector<PlacePair> pairs) {
+    g.sources.pairs = std::move(pairs);
+    return g;
+}
 Guide withScene(Guide g, Scene scene) {
     g.scene = std::move(scene);
     return g;

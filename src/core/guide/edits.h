@@ -15,6 +15,8 @@ Guide withoutBeat(Guide g, int beatId);
 Guide withAdvice(Guide g, int corner, Advice advice); ///< replaces the row of the same topic
 Guide withCornerName(Guide g, int corner, std::string name);
 Guide withConsequence(Guide g, int corner, int rating); ///< clamped to 0..3
+Guide withTie(Guide g, ClockTie tie);
+Guide withPairs(Guide g, std::vector<PlacePair> pairs);
 Guide withScene(Guide g, Scene scene);
 Guide withFrameRate(Guide g, int frameRate);
 Guide withWholeLapFirst(Guide g, bool first);

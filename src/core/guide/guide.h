@@ -73,11 +73,18 @@ struct Scene {
     bool realTrack = true;
 };
 
+/// A moment of the film that a person has found on the road.
+struct PlacePair {
+    double footageS = 0, atM = 0;
+    friend bool operator==(const PlacePair&, const PlacePair&) = default;
+};
+
 struct Sources {
     std::string video, log, trackFile; ///< absolute, or relative to the guide folder
     std::vector<ColumnChoice> columns; ///< what a person said about the log's columns; usually nothing
     int lap = 1;
     ClockTie tie;
+    std::vector<PlacePair> pairs; ///< set by hand; they count only when the tie was made of them
     Camera camera;
 };
 

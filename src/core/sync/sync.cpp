@@ -208,6 +208,14 @@ Result<ClockTie> syncBySound(const Sound& sound, const CarLog& log) {
     return tie;
 }
 
+double noteRatio(const NoteMap& map, const CarLog& log, const ClockTie& tie) {
+    if (!log.has(Channel::EngineSpeed)) return 0;
+    double best = 0, most = -1;
+    for (const double ratio : kRatios)
+        if (const double v = fineScore(map, log, tie.offsetS, tie.driftPpm * 1e-6, ratio); v > most) most = v, best = ratio;
+    return best;
+}
+
 Result<ClockTie> syncByHand(const std::vector<HandPair>& pairs) {
     if (pairs.size() < 2)
         return Error{"sync.too-few-pairs", "fewer than two pairs were given", "", "two or more moments seen in both"};

@@ -27,6 +27,9 @@ inline constexpr double kSureEnough = 0.25;
 /// Errors: sync.no-engine-speed, sync.too-short, sync.not-sure.
 Result<ClockTie> syncBySound(const Sound& sound, const CarLog& log);
 
+/// The note map's ratio of firing to engine speed that explains the sound best under a tie; 0 without engine speed.
+double noteRatio(const struct NoteMap& map, const CarLog& log, const ClockTie& tie);
+
 /// One moment seen in the footage and found in the log.
 struct HandPair {
     FootageTime footage{};

@@ -1,0 +1,45 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+#include "jobs/bring_in.h"
+#include "studio/evidence_view.h"
+
+#include <QDoubleSpinBox>
+#include <QLabel>
+#include <QListWidget>
+#include <QPushButton>
+#include <stop_token>
+
+namespace hl {
+
+/// Where film and log are tied: by sound, by motion, by moments set by hand; and shown so that one believes it.
+class LineUpPage : public QWidget {
+    Q_OBJECT
+  public:
+    LineUpPage(Desk& desk, Player& player, QWidget* parent = nullptr);
+    ~LineUpPage() override;
+    void enter();             ///< gathers the evidence the first time it is shown for a guide
+    void nudge(int frames);   ///< moves the log against the film by so many frames
+    void addPair();           ///< this frame is the metre in the box
+    bool busy() const { return busy_; }
+  private:
+    void refresh();
+    void tieBy(SyncBy by);
+    void usePairs();
+    void removePair();
+    void takeMoments();
+    double frameS() const;
+    Desk& desk_;
+    Player& player_;
+    QLabel *verdict_, *state_;
+    EvidenceView* evidence_;
+    QPushButton* moments_[4];
+    QDoubleSpinBox* metre_;
+    QListWidget* pairs_;
+    QPushButton *sound_, *motion_, *both_, *use_;
+    std::vector<LapMoment> lapMoments_;
+    std::stop_source stop_;
+    QString gatheredFor_;
+    bool busy_ = false;
+};
+
+} // namespace hl

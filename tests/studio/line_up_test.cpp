@@ -1,0 +1,97 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "studio/line_up_page.h"
+#include "support/studio.h"
+
+#include <catch2/catch.hpp>
+
+using namespace hl;
+using hl::testing::copiedDemo;
+using hl::testing::ScratchFolder;
+using hl::testing::Studio;
+using hl::testing::waitFor;
+
+namespace {
+
+QPushButton* button(QWidget& w, const QString& text) {
+    for (auto* b : w.findChildren<QPushButton*>())
+        if (b->text() == text) return b;
+    return nullptr;
+}
+
+} // namespace
+
+TEST_CASE("nudging moves the tie by a frame, everything follows, and undo takes it back") {
+    const ScratchFolder dir;
+    Studio s(copiedDemo(dir));
+    REQUIRE(s.ready);
+    s.key(Qt::Key_2, Qt::AltModifier);
+    const double before = s.desk().guide().sources.tie.offsetS, footage = seconds(s.desk().clock().footage(1000));
+    s.key(Qt::Key_BracketRight);
+    CHECK(s.desk().guide().sources.tie.offsetS == Approx(before + 0.02).margin(1e-6));
+    CHECK(s.desk().guide().sources.tie.method == "hand");
+    CHECK(seconds(s.desk().clock().footage(1000)) == Approx(footage - 0.02).margin(1e-3));
+    s.key(Qt::Key_BracketLeft);
+    s.key(Qt::Key_BracketLeft);
+    CHECK(s.desk().guide().sources.tie.offsetS == Approx(before - 0.02).margin(1e-6));
+    for (int i = 0; i < 3; ++i) s.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(s.desk().guide().sources.tie.offsetS == before);
+    CHECK(s.desk().guide().sources.tie.method == "sound");
+}
+
+TEST_CASE("moments set by hand tie the clocks and show what they leave over") {
+    const ScratchFolder dir;
+    Studio s(copiedDemo(dir));
+    REQUIRE(s.ready);
+    s.key(Qt::Key_2, Qt::AltModifier);
+    auto* page = s.window->findChild<LineUpPage*>();
+    auto* metre = s.find<QDoubleSpinBox>("pairMetre");
+    auto* pairs = s.find<QListWidget>("pairs");
+    auto* use = s.find<QPushButton>("usePairs");
+    REQUIRE(page);
+    CHECK_FALSE(use->isEnabled());
+    const double truth = s.desk().guide().sources.tie.offsetS;
+    for (const double m : {600.0, 3000.0}) { // said to be 3 m further than they are
+        s.player().seekMetre(m);
+        metre->setValue(m + 3);
+        QTest::mouseClick(s.find<QPushButton>("addPair"), Qt::LeftButton);
+    }
+    REQUIRE(pairs->count() == 2);
+    CHECK(pairs->item(0)->text().contains(QStringLiteral("ms off the tie")));
+    REQUIRE(use->isEnabled());
+    QTest::mouseClick(use, Qt::LeftButton);
+    CHECK(s.desk().guide().sources.tie.method == "hand");
+    CHECK(s.desk().guide().sources.tie.offsetS > truth + 0.03); // 3 m are some hundredths of a second
+    CHECK(s.desk().guide().sources.tie.offsetS < truth + 0.3);
+    pairs->setCurrentRow(0);
+    QTest::mouseClick(button(*page, QStringLiteral("Remove")), Qt::LeftButton);
+    CHECK(pairs->count() == 1);
+}
+
+TEST_CASE("a lost tie is found again by the sound") {
+    const ScratchFolder dir;
+    Studio s(copiedDemo(dir));
+    REQUIRE(s.ready);
+    s.key(Qt::Key_2, Qt::AltModifier);
+    const double truth = s.desk().guide().sources.tie.offsetS;
+    auto lost = s.desk().guide().sources.tie;
+    lost.offsetS += 4;
+    s.desk().edit({"lose it", [lost](Guide g) { return withTie(std::move(g), lost); }});
+    auto* page = s.window->findChild<LineUpPage*>();
+    QTest::mouseClick(button(*page, QStringLiteral("By sound")), Qt::LeftButton);
+    CHECK(page->busy());
+    REQUIRE(waitFor([&] { return !page->busy(); }));
+    CHECK(s.desk().guide().sources.tie.offsetS == Approx(truth).margin(0.01));
+    auto* verdict = s.find<QLabel>("tieVerdict");
+    CHECK(verdict->text().contains(QStringLiteral("engine's sound")));
+}
+
+TEST_CASE("a click in the evidence goes to that moment of the film") {
+    const ScratchFolder dir;
+    Studio s(copiedDemo(dir));
+    REQUIRE(s.ready);
+    s.key(Qt::Key_2, Qt::AltModifier);
+    s.player().seekFootage(40);
+    auto* view = s.find<EvidenceView>("evidence");
+    QTest::mouseClick(view, Qt::LeftButton, {}, QPoint(view->width() * 3 / 4, 60));
+    CHECK(s.player().footageTime() == Approx(44.5).margin(0.2));
+}
