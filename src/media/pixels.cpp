@@ -78,6 +78,18 @@ void lend(const YuvFrame& from, AVFrame& to) {
 
 } // namespace ff
 
+YuvFrame scaled(const YuvFrame& f, int width, int height) {
+    YuvFrame out(width, height);
+    out.time = f.time;
+    ff::Scaler scaler(sws_getContext(f.width, f.height, AV_PIX_FMT_YUV420P, width, height, AV_PIX_FMT_YUV420P, SWS_FAST_BILINEAR, nullptr, nullptr, nullptr));
+    const std::uint8_t* planes[4] = {f.y.data(), f.u.data(), f.v.data(), nullptr};
+    const int strides[4] = {f.width, f.width / 2, f.width / 2, 0};
+    std::uint8_t* to[4] = {out.y.data(), out.u.data(), out.v.data(), nullptr};
+    const int toStrides[4] = {width, width / 2, width / 2, 0};
+    sws_scale(scaler.get(), planes, strides, 0, f.height, to, toStrides);
+    return out;
+}
+
 std::vector<std::uint8_t> toBgra(const YuvFrame& f, int width, int height) {
     std::vector<std::uint8_t> out(static_cast<std::size_t>(width) * static_cast<std::size_t>(height) * 4);
     ff::Scaler scaler(sws_getContext(f.width, f.height, AV_PIX_FMT_YUV420P, width, height, AV_PIX_FMT_BGRA,

@@ -130,7 +130,7 @@ void LineUpPage::enter() {
         Progress p;
         p.stop = stop;
         return motionEvidence(*m, p);
-    }, [this](Result<PictureMotion> m) { if (m) evidence_->addMotion(std::move(*m)); });
+    }, [this](Result<PictureMotion> m) { if (m) evidence_->addMotion(std::move(*m)); }, longWork());
 }
 
 void LineUpPage::refresh() {
@@ -194,7 +194,7 @@ void LineUpPage::tieBy(SyncBy by) {
         }
         state_->hide();
         desk_.edit({tr("Line-up").toStdString(), [t = *tie](Guide g) { return withTie(std::move(g), t); }});
-    });
+    }, longWork());
 }
 
 void LineUpPage::nudge(int frames) {

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "picture/tokens.h"
+#include "studio/background.h"
 #include "studio/main_window.h"
 #include "studio/shots.h"
 #include "studio/style.h"
@@ -17,10 +18,16 @@ int main(int argc, char** argv) {
     app.setFont(hl::look::text(hl::look::kText));
     app.setStyleSheet(hl::studioStyle());
     const auto arguments = app.arguments();
-    hl::MainWindow window;
-    window.show();
-    if (arguments.size() == 4 && arguments[1] == QLatin1String("--shots"))
-        return hl::takeShots(window, arguments[2], arguments[3]);
-    if (arguments.size() > 1) window.open(arguments[1]);
-    return app.exec();
+    int code = 0;
+    {
+        hl::MainWindow window;
+        window.show();
+        if (arguments.size() == 4 && arguments[1] == QLatin1String("--shots")) code = hl::takeShots(window, arguments[2], arguments[3]);
+        else {
+            if (arguments.size() > 1) window.open(arguments[1]);
+            code = app.exec();
+        }
+    }
+    hl::longWork().waitForDone(); // told to stop by the window's end
+    return code;
 }

@@ -190,7 +190,8 @@ void NewGuideDialog::start() {
                 bar_->setValue(0);
                 state_->setText(QString::fromStdString(sentence(g.error())));
             }
-        });
+        },
+        longWork());
 }
 
 } // namespace hl

@@ -10,34 +10,8 @@
 namespace hl {
 namespace {
 constexpr int kTickMs = 20;
-constexpr QSize kPreview(1280, 720);
+constexpr int kBeforeProxyMs = 2500; // opening comes first
 } // namespace
-
-void FrameSource::openFile(const QString& path) {
-    auto reader = VideoReader::open(path.toStdString());
-    if (reader)
-        reader_.emplace(std::move(*reader));
-    else
-        reader_.reset();
-}
-
-void FrameSource::want(double footageS) {
-    wish_ = footageS;
-    if (!queued_.exchange(true)) QMetaObject::invokeMethod(this, "decodeNewest", Qt::QueuedConnection);
-}
-
-void FrameSource::decodeNewest() {
-    queued_ = false;
-    if (!reader_) return;
-    const double wish = wish_;
-    const auto frame = reader_->frameAt(at<FootageTime>(wish));
-    if (!frame) return;
-    const double scale = std::min(static_cast<double>(kPreview.width()) / frame->width,
-                                  static_cast<double>(kPreview.height()) / frame->height);
-    const int w = static_cast<int>(frame->width * scale), h = static_cast<int>(frame->height * scale);
-    const auto pixels = toBgra(*frame, w, h);
-    emit ready(QImage(pixels.data(), w, h, w * 4, QImage::Format_RGB32).copy(), seconds(frame->time));
-}
 
 Player::Player(Desk& desk, QObject* parent)
     : QObject(parent), desk_(desk), source_(new FrameSource), out_(soundOutOfThisMachine()) {
@@ -56,6 +30,9 @@ Player::Player(Desk& desk, QObject* parent)
         guideS_ = 0;
         QMetaObject::invokeMethod(source_, "openFile", Qt::QueuedConnection,
                                   Q_ARG(QString, QString::fromStdString(desk_.material().video.string())));
+        stopProxy_.request_stop();
+        stopProxy_ = {};
+        QTimer::singleShot(kBeforeProxyMs, this, [this, stop = stopProxy_.get_token()] { makeProxyOf(stop); });
         footageSound_.reset();
         inBackground(
             this, [path = desk_.material().video] { return readSound(path, 48000); },
@@ -85,7 +62,25 @@ Player::Player(Desk& desk, QObject* parent)
     });
 }
 
+/// Made once for a film, in the background; a guide that cannot be written to does without.
+void Player::makeProxyOf(std::stop_token stop) {
+    if (stop.stop_requested()) return;
+    inBackground(
+        this,
+        [folder = desk_.material().folder, video = desk_.material().video, stop] {
+            Progress p;
+            p.stop = stop;
+            return makeProxy(folder, video, p);
+        },
+        [this, stop](Result<std::filesystem::path> proxy) {
+            if (proxy && !stop.stop_requested())
+                QMetaObject::invokeMethod(source_, "openProxy", Qt::QueuedConnection, Q_ARG(QString, QString::fromStdString(proxy->string())));
+        },
+        longWork());
+}
+
 Player::~Player() {
+    stopProxy_.request_stop();
     thread_.quit();
     thread_.wait();
 }

@@ -1,32 +1,17 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Pictures for a moment of the guide or of the footage, decoded off the interface's thread; the newest wish wins.
+// The playhead: a moment of the footage or of the guide, playing or standing, with its picture and its sound.
 #pragma once
 #include "core/sync/sound.h"
 #include "studio/desk.h"
+#include "studio/frame_source.h"
 #include "studio/sound_out.h"
 
 #include <QElapsedTimer>
 #include <QImage>
 #include <QThread>
+#include <stop_token>
 
 namespace hl {
-
-/// Lives on its own thread. A wish that is overtaken by a newer one is not decoded.
-class FrameSource : public QObject {
-    Q_OBJECT
-  public:
-    void want(double footageS); ///< from any thread
-  public slots:
-    void openFile(const QString& path);
-  signals:
-    void ready(const QImage& picture, double footageS);
-
-  private:
-    Q_INVOKABLE void decodeNewest();
-    std::optional<VideoReader> reader_;
-    std::atomic<double> wish_{-1};
-    std::atomic<bool> queued_{false};
-};
 
 class Player : public QObject {
     Q_OBJECT
@@ -60,6 +45,7 @@ class Player : public QObject {
     void tick();
     void show();
     void mixSound();
+    void makeProxyOf(std::stop_token stop);
     double length() const;
     Desk& desk_;
     Mode mode_ = Mode::Footage;
@@ -72,6 +58,7 @@ class Player : public QObject {
     std::shared_ptr<const Sound> footageSound_, guideSound_;
     std::unique_ptr<SoundOut> out_;
     long mixWanted_ = 0;
+    std::stop_source stopProxy_;
 };
 
 } // namespace hl

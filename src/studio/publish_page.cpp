@@ -159,7 +159,7 @@ void PublishPage::start(bool publish) {
         },
         [this](Result<std::string> r) {
             finish(static_cast<bool>(r), QString::fromStdString(r ? *r : sentence(r.error())));
-        });
+        }, longWork());
 }
 
 void PublishPage::finish(bool good, const QString& text) {

@@ -1,0 +1,126 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The frame under the pointer, from the film itself, from memory, and from the proxy while a hand drags.
+#include "media/movie_writer.h"
+#include "studio/frame_source.h"
+#include "support/studio.h"
+
+#include <catch2/catch.hpp>
+#include <QSignalSpy>
+
+using namespace hl;
+using hl::testing::ScratchFolder;
+using hl::testing::waitFor;
+
+namespace {
+
+constexpr int kFrames = 160;
+
+/// Frame n is as bright as n says; a single key frame at the start, so that any other must be decoded up to.
+std::filesystem::path numberedFilm(const ScratchFolder& dir) {
+    MovieOptions o;
+    o.width = 1280, o.height = 720, o.frameRate = 50, o.keyEvery = 1000, o.crf = 12, o.preset = "ultrafast";
+    auto w = MovieWriter::open(dir / "film.mp4", o);
+    REQUIRE(w);
+    for (int n = 0; n < kFrames; ++n) {
+        YuvFrame f(1280, 720);
+        std::fill(f.y.begin(), f.y.end(), static_cast<std::uint8_t>(30 + n));
+        std::fill(f.u.begin(), f.u.end(), std::uint8_t{128});
+        std::fill(f.v.begin(), f.v.end(), std::uint8_t{128});
+        REQUIRE(w->picture(f));
+    }
+    REQUIRE(w->finish());
+    return dir / "film.mp4";
+}
+
+double brightness(int n) { return (30 + n - 16) * 255.0 / 219; }
+
+struct Answers {
+    explicit Answers(FrameSource& s) {
+        QObject::connect(&s, &FrameSource::ready, [this](const QImage& p, double t) { picture = p, time = t, ++count; });
+    }
+    int number() const { return static_cast<int>(std::lround(time * 50)); }
+    double grey() const { return qGray(picture.pixel(picture.width() / 2, picture.height() / 2)); }
+    QImage picture;
+    double time = -1;
+    int count = 0;
+};
+
+} // namespace
+
+TEST_CASE("any frame is shown exactly, forwards, backwards and far away") {
+    hl::testing::studioReady();
+    const ScratchFolder dir;
+    FrameSource source;
+    Answers shown(source);
+    source.openFile(QString::fromStdString(numberedFilm(dir).string()));
+    for (const int n : {0, 1, 2, 100, 99, 98, 97, 150, 3, 159, 158}) {
+        const int before = shown.count;
+        source.want((n + 0.4) / 50);
+        QTest::qWait(200); // a hand that rests: the frame itself, not the proxy
+        REQUIRE(waitFor([&] { return shown.count > before; }));
+        CHECK(shown.number() == n);
+        CHECK(shown.grey() == Approx(brightness(n)).margin(3));
+        CHECK(shown.picture.width() == 1280);
+    }
+}
+
+TEST_CASE("while a hand drags the proxy answers, and the frame itself follows when it rests") {
+    hl::testing::studioReady();
+    const ScratchFolder dir;
+    const auto film = numberedFilm(dir);
+    const auto proxy = makeProxy(dir.path(), film, {});
+    REQUIRE(proxy);
+    FrameSource source;
+    Answers shown(source);
+    source.openFile(QString::fromStdString(film.string()));
+    source.openProxy(QString::fromStdString(proxy->string()));
+    source.want(0.01);
+    REQUIRE(waitFor([&] { return shown.count == 1; }));
+    bool small = false;
+    for (const int n : {20, 45, 70, 95, 120, 140}) {
+        const int before = shown.count;
+        source.want((n + 0.4) / 50);
+        REQUIRE(waitFor([&] { return shown.count > before; }));
+        small |= shown.picture.width() == 640;
+        CHECK(shown.number() == n);
+        CHECK(shown.grey() == Approx(brightness(n)).margin(6));
+    }
+    CHECK(small);
+    CHECK(waitFor([&] { return shown.picture.width() == 1280; }, 3000));
+    CHECK(shown.number() == 140);
+}
+
+TEST_CASE("a proxy holds every frame of its film, is made once, and a stale one goes") {
+    const ScratchFolder dir;
+    const auto film = numberedFilm(dir);
+    std::filesystem::create_directories(dir / "cache");
+    dir.write("cache/proxy-1-2.mp4", "of another film");
+    const auto proxy = makeProxy(dir.path(), film, {});
+    REQUIRE(proxy);
+    CHECK_FALSE(std::filesystem::exists(dir / "cache/proxy-1-2.mp4"));
+    auto r = VideoReader::open(*proxy);
+    REQUIRE(r);
+    CHECK(r->frameTimes().size() == kFrames);
+    const auto made = std::filesystem::last_write_time(*proxy);
+    REQUIRE(makeProxy(dir.path(), film, {}));
+    CHECK(std::filesystem::last_write_time(*proxy) == made);
+    std::stop_source stop;
+    stop.request_stop();
+    Progress p;
+    p.stop = stop.get_token();
+    const ScratchFolder other;
+    CHECK(makeProxy(other.path(), film, p).error().id == "job.cancelled");
+    CHECK(std::filesystem::is_empty(other / "cache"));
+}
+
+TEST_CASE("the frame cache keeps what is near the playhead") {
+    FrameCache cache(10);
+    for (std::size_t i = 0; i < 30; ++i) cache.keep(i, QImage(2, 2, QImage::Format_RGB32), i);
+    CHECK(cache.size() == 10);
+    CHECK(cache.find(29));
+    CHECK(cache.find(20));
+    CHECK_FALSE(cache.find(19));
+    cache.keep(5, QImage(2, 2, QImage::Format_RGB32), 5);
+    CHECK(cache.find(5));
+    CHECK_FALSE(cache.find(29)); // the furthest
+}
