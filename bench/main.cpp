@@ -46,6 +46,8 @@ int main(int argc, char** argv) {
     print("Analysing a lap", speedOfAnalysis(demo));
     print("Planning", speedOfPlan(demo));
     print("Seeking in the film", speedOfSeeking(demo));
+    print("Sync", speedOfSync(demo));
+    print("The player under the hand", speedOfScrubbing(demo));
     print("Rendering, against the bare encoder on the same frames", speedOfRender(demo));
     return 0;
 }

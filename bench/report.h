@@ -27,6 +27,8 @@ Report speedOfImport(const std::filesystem::path& demo);
 Report speedOfAnalysis(const std::filesystem::path& demo);
 Report speedOfPlan(const std::filesystem::path& demo);
 Report speedOfSeeking(const std::filesystem::path& demo);
+Report speedOfScrubbing(const std::filesystem::path& demo);
+Report speedOfSync(const std::filesystem::path& demo);
 Report speedOfRender(const std::filesystem::path& demo);
 
 } // namespace hl::bench

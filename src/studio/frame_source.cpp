@@ -10,7 +10,7 @@ constexpr QSize kPreview(1280, 720);
 constexpr std::size_t kKept = 72;        // frames of up to 3.7 MB
 constexpr std::size_t kBackRun = 24;     // frames decoded before one that is stepped back to: the next steps back find them
 constexpr int kRestMs = 110;             // a hand that has not moved for so long rests
-constexpr qint64 kDragMs = 160;          // wishes closer than this are one drag
+constexpr std::size_t kAtOnce = 12;      // so many frames on, decoding is as quick as the proxy
 
 std::size_t apart(std::size_t a, std::size_t b) { return a > b ? a - b : b - a; }
 
@@ -52,8 +52,9 @@ void FrameSource::openProxy(const QString& path) {
     if (auto proxy = VideoReader::open(path.toStdString(), 1)) proxy_.emplace(std::move(*proxy));
 }
 
-void FrameSource::want(double footageS) {
+void FrameSource::want(double footageS, bool playing) {
     wish_ = footageS;
+    playing_ = playing;
     if (!queued_.exchange(true)) QMetaObject::invokeMethod(this, "serve", Qt::QueuedConnection);
 }
 
@@ -73,15 +74,14 @@ void FrameSource::serve() {
     queued_ = false;
     if (!reader_ || times_.empty()) return;
     const auto frame = frameAt(wish_);
-    const bool dragged = sinceWish_.isValid() && sinceWish_.elapsed() < kDragMs && apart(frame, last_) > 4;
-    sinceWish_.start();
     if (const auto* kept = cache_.find(frame)) {
         last_ = frame;
         rest_->stop();
         emit ready(*kept, times_[frame]);
         return;
     }
-    if (dragged && serveProxy(frame)) {
+    const bool atOnce = frame >= decoded_ && frame - decoded_ <= kAtOnce;
+    if (!atOnce && !playing_ && serveProxy(frame)) {
         last_ = frame;
         rest_->start();
         return;
@@ -102,11 +102,12 @@ void FrameSource::serveFull(std::size_t frame) {
     if (times_.empty() || frame >= times_.size()) return;
     const auto* kept = cache_.find(frame);
     if (!kept) {
-        const bool back = frame < last_ && last_ - frame <= 2;
+        const bool back = frame < decoded_ && decoded_ - frame <= 2;
         decodeRun(back ? frame - std::min(frame, kBackRun) : frame, frame, frame);
         kept = cache_.find(frame);
     }
     last_ = frame;
+    decoded_ = frame;
     if (kept) emit ready(*kept, times_[frame]);
 }
 

@@ -6,7 +6,6 @@
 #include <atomic>
 #include <map>
 #include <optional>
-#include <QElapsedTimer>
 #include <QImage>
 #include <QObject>
 #include <QTimer>
@@ -27,13 +26,13 @@ class FrameCache {
     std::map<std::size_t, QImage> frames_;
 };
 
-/// Lives on its own thread. A wish that is overtaken by a newer one is not decoded. While wishes come fast and far apart
-/// (a hand drags), the small proxy answers; the full frame follows when the hand rests.
+/// Lives on its own thread. A wish that is overtaken by a newer one is not decoded. A frame that the film does not give at
+/// once is first shown from the small proxy; the full frame follows when the hand rests.
 class FrameSource : public QObject {
     Q_OBJECT
   public:
     FrameSource();
-    void want(double footageS); ///< from any thread
+    void want(double footageS, bool playing = false); ///< from any thread
   public slots:
     void openFile(const QString& path);
     void openProxy(const QString& path); ///< made of the open file; see jobs/proxy.h
@@ -51,10 +50,11 @@ class FrameSource : public QObject {
     std::optional<VideoReader> reader_, proxy_;
     std::vector<double> times_; ///< of the film's frames, s
     FrameCache cache_;
-    QElapsedTimer sinceWish_;
     QTimer* rest_;              ///< ends a drag
-    std::size_t last_ = 0;
+    std::size_t last_ = 0;      ///< shown last
+    std::size_t decoded_ = 0;   ///< where the film's decoder stands
     std::atomic<double> wish_{-1};
+    std::atomic<bool> playing_{false};
     std::atomic<bool> queued_{false};
 };
 

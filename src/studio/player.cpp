@@ -107,7 +107,7 @@ Live Player::live() const {
 void Player::show() {
     if (!desk_.isOpen()) return;
     if (mode_ == Mode::Guide) footageS_ = seconds(momentAt(desk_.cut(), at<GuideTime>(guideS_)).footage);
-    source_->want(footageS_);
+    source_->want(footageS_, playing());
     emit moved();
 }
 
