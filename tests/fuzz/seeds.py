@@ -1,0 +1,24 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
+"""Writes small well-formed inputs for the fuzzer to start from. Usage: seeds.py FOLDER"""
+import math
+import pathlib
+import sys
+
+out = pathlib.Path(sys.argv[1])
+out.mkdir(parents=True, exist_ok=True)
+
+
+def seed(name, kind, text):
+    (out / name).write_bytes(bytes([kind]) + text.encode("utf-8"))
+
+
+rows = [(i * 0.1, 100 * math.sin(i / 8), 100 - 100 * math.cos(i / 8)) for i in range(60)]
+seed("csv", 0, "time [s],x [m],y [m],speed [km/h],throttle [%],gear\n" + "".join(f"{t:.2f},{x:.2f},{y:.2f},90,50,3\n" for t, x, y in rows))
+seed("semicolon", 0, "Zeit;Geschwindigkeit;Gas\ns;km/h;%\n" + "".join(f"{t:.2f};90,5;{50}\n".replace(".", ",") for t, _, _ in rows))
+seed("iso", 0, "Sample Rate,10\n\ntime,lat,lon\n" + "".join(f"2026-11-24T13:00:{t:06.3f}Z,{53 + y / 111195:.7f},{x / 67000:.7f}\n" for t, x, y in rows))
+seed("gpx", 0, "<?xml version=\"1.0\"?><gpx><trk><trkseg>" + "".join(f"<trkpt lat=\"{53 + y / 111195:.7f}\" lon=\"{x / 67000:.7f}\"><time>2026-11-24T13:00:{t:06.3f}Z</time></trkpt>" for t, x, y in rows) + "</trkseg></trk></gpx>")
+seed("nmea", 0, "".join(f"$GPRMC,1300{t:05.2f},A,5300.{int(y):04d},N,00000.{int(abs(x)):04d},E,50.0,90.0,241126,,\n" for t, x, y in rows))
+seed("jsonl", 0, "".join(f"{{\"time\":{t:.2f},\"speed\":25,\"pos\":{{\"x\":{x:.1f},\"y\":{y:.1f}}}}}\n" for t, x, y in rows))
+seed("track", 1, '{"features":[{"properties":{"name":"a","left_m":[5,5,5,5]},"geometry":{"type":"LineString","coordinates":[[0,53],[0.002,53],[0.002,53.001],[0,53.001]]}},{"properties":{"role":"kerb","from_m":1,"to_m":2,"side":"left"},"geometry":{"type":"Point","coordinates":[0,0]}}]}')
+seed("guide", 2, '{"format":"high-lantern-guide","version":1,"scene":{},"sources":{"video":"a","log":"b","lap":1,"sync":{"offset_s":1},"camera":{"hfov_deg":70}},"corners":[{"number":1,"side":"left","start_m":0,"turn_in_m":1,"apex_m":2,"end_m":3,"advice":[],"beats":[{"id":1,"topic":"brake","at_m":1,"words":"x"}],"markers":[]}],"references":[],"next_id":2}')
+seed("words", 3, "Brake up to seventy-eight percent, down to third gear, a hundred per cent power.")
