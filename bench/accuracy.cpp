@@ -2,9 +2,7 @@
 // How near the analysis comes to the truth of simulated drives: other circuits, drivers and rates than the demo's.
 #include "core/corner/corner.h"
 #include "core/log/log_input.h"
-#include "core/sync/sync.h"
 #include "report.h"
-#include "standins/engine_sound.h"
 #include "standins/write_drive.h"
 #include "store/log_file.h"
 
@@ -116,28 +114,6 @@ Report accuracyOfCorners() {
         {"shifts found of those made", static_cast<double>(t.shiftsRight) / std::max(1, t.shiftsReal), "", 0.99, false},
         {"shifts invented", static_cast<double>(t.shiftsFound - t.shiftsRight), "", 0},
         {"lap time: largest error", spreadOf(t.lapTime).most, "ms", 10}};
-}
-
-Report accuracyOfSync() {
-    const auto d = driven(0, 100);
-    std::mt19937 rng(9);
-    std::uniform_real_distribution<double> start(2, 180);
-    std::vector<double> quiet, noisy;
-    int held = 0, all = 0;
-    for (int i = 0; i < 12; ++i) {
-        standin::SoundOptions o;
-        o.fromS = start(rng), o.toS = o.fromS + 90, o.rate = 8000, o.seed = 20 + static_cast<unsigned>(i);
-        o.noise = i % 2 ? 0.6 : 0.06;
-        const auto tie = syncBySound(standin::engineSound(d.circuit, d.drive, o), d.log);
-        ++all;
-        if (!tie) continue;
-        const double error = 1000 * std::abs(tie->offsetS - o.fromS);
-        (i % 2 ? noisy : quiet).push_back(error);
-        held += error <= tie->uncertaintyMs;
-    }
-    return {{"offset by sound: median error", spreadOf(quiet).median, "ms", 10},
-            {"offset by sound, loud road noise: median error", spreadOf(noisy).median, "ms", 10},
-            {"stated uncertainty holds in this share", static_cast<double>(held) / all, "", 0.95, false}};
 }
 
 } // namespace hl::bench

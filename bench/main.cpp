@@ -41,7 +41,7 @@ int main(int argc, char** argv) {
     const std::filesystem::path demo = argv[1];
     using namespace hl::bench;
     print("Corners and facts, on simulated drives", accuracyOfCorners());
-    print("Sync by sound, on simulated drives", accuracyOfSync());
+    print("Sync over made cases", syncCases());
     print("Reading a log", speedOfImport(demo));
     print("Analysing a lap", speedOfAnalysis(demo));
     print("Planning", speedOfPlan(demo));

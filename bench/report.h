@@ -22,7 +22,7 @@ struct Spread {
 Spread spreadOf(std::vector<double> values);
 
 Report accuracyOfCorners();
-Report accuracyOfSync();
+Report syncCases(); ///< prints a table of its cases first
 Report speedOfImport(const std::filesystem::path& demo);
 Report speedOfAnalysis(const std::filesystem::path& demo);
 Report speedOfPlan(const std::filesystem::path& demo);

@@ -198,6 +198,7 @@ Result<Guide> bringIn(const NewGuide& wish, const Progress& progress) {
     progress.report(0.85, "drafting the words");
     g = withDraft(std::move(g), {*trace, *corners, facts, s->trackOrNull()});
 
+    if (progress.cancelled()) return cancelledError(); // nothing was written so far
     const fs::path parent = fs::absolute(wish.folder).lexically_normal().parent_path();
     if (auto done = makeFolder(parent); !done) return done.error();
     const fs::path scratch = parent / ("." + fs::absolute(wish.folder).lexically_normal().filename().string() + "." +
