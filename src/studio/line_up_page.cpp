@@ -14,13 +14,6 @@ namespace {
 
 constexpr QSize kMoment(140, 80);
 
-QString methodText(const std::string& method) {
-    if (method == "sound") return QObject::tr("by the engine's sound");
-    if (method == "motion") return QObject::tr("by how the picture turns");
-    if (method == "both") return QObject::tr("by sound and picture together");
-    return method == "hand" ? QObject::tr("by hand") : QObject::tr("not at all");
-}
-
 /// One small picture of each moment, decoded in film order.
 std::vector<QImage> framesAt(const std::filesystem::path& video, const std::vector<double>& times) {
     std::vector<QImage> out(times.size());
@@ -36,6 +29,13 @@ std::vector<QImage> framesAt(const std::filesystem::path& video, const std::vect
 }
 
 } // namespace
+
+QString tieMethodText(const std::string& method) {
+    if (method == "sound") return QObject::tr("by the engine's sound");
+    if (method == "motion") return QObject::tr("by how the picture turns");
+    if (method == "both") return QObject::tr("by sound and picture together");
+    return method == "hand" ? QObject::tr("by hand") : QObject::tr("not at all");
+}
 
 LineUpPage::LineUpPage(Desk& desk, Player& player, QWidget* parent)
     : QWidget(parent), desk_(desk), player_(player), verdict_(new QLabel), state_(quiet({})), evidence_(new EvidenceView(desk, player)), metre_(new QDoubleSpinBox), pairs_(new QListWidget),
@@ -137,7 +137,7 @@ void LineUpPage::refresh() {
     const auto& s = desk_.guide().sources;
     const auto sure = s.tie.confidence >= kSureEnough ? tr("sure") : tr("not sure: set two moments by hand");
     verdict_->setText(tr("Tied <b>%1</b> to within <b>%2 ms</b>, %3. Log time is film time plus %4 s%5.")
-                          .arg(methodText(s.tie.method)).arg(std::lround(s.tie.uncertaintyMs)).arg(s.tie.method == "hand" ? tr("as set") : sure).arg(s.tie.offsetS, 0, 'f', 3)
+                          .arg(tieMethodText(s.tie.method)).arg(std::lround(s.tie.uncertaintyMs)).arg(s.tie.method == "hand" ? tr("as set") : sure).arg(s.tie.offsetS, 0, 'f', 3)
                           .arg(std::abs(s.tie.driftPpm) < 1 ? QString() : tr(", drifting %1 millionths").arg(s.tie.driftPpm, 0, 'f', 0)));
     pairs_->clear();
     for (const auto& p : s.pairs) {

@@ -11,6 +11,9 @@
 
 namespace hl {
 
+/// "by the engine's sound": how a tie was made, for people.
+QString tieMethodText(const std::string& method);
+
 /// Where film and log are tied: by sound, by motion, by moments set by hand; and shown so that one believes it.
 class LineUpPage : public QWidget {
     Q_OBJECT

@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "studio/line_up_page.h"
 #include "studio/stations.h"
 #include "studio/style.h"
 
@@ -65,12 +66,12 @@ void ScenePage::refresh() {
     int timed = 0;
     for (const auto& l : m.laps.laps) timed += l.complete;
     const auto& tie = g.sources.tie;
-    lap_->setText(tr("<b>Lap %1, %2</b>, one of %3 complete laps of %4 m. Film and log are tied by %5 to within %6 ms.")
+    lap_->setText(tr("<b>Lap %1, %2</b>, one of %3 complete laps of %4 m. Film and log are tied %5 to within %6 ms.")
                       .arg(m.trace.lap.number)
                       .arg(clockText(m.trace.lap.time.count(), 3))
                       .arg(timed)
                       .arg(std::lround(m.laps.trackLengthM))
-                      .arg(tie.method == "sound" ? tr("engine sound") : tr("hand"))
+                      .arg(tieMethodText(tie.method))
                       .arg(std::lround(tie.uncertaintyMs)));
     const auto file = [](const std::string& s) {
         return QString::fromStdString(std::filesystem::path(s).filename().string());

@@ -5,20 +5,11 @@
 #include <catch2/catch.hpp>
 
 using namespace hl;
+using hl::testing::button;
 using hl::testing::copiedDemo;
 using hl::testing::ScratchFolder;
 using hl::testing::Studio;
 using hl::testing::waitFor;
-
-namespace {
-
-QPushButton* button(QWidget& w, const QString& text) {
-    for (auto* b : w.findChildren<QPushButton*>())
-        if (b->text() == text) return b;
-    return nullptr;
-}
-
-} // namespace
 
 TEST_CASE("nudging moves the tie by a frame, everything follows, and undo takes it back") {
     const ScratchFolder dir;

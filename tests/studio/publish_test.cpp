@@ -11,21 +11,12 @@
 #include <QSpinBox>
 
 using namespace hl;
+using hl::testing::button;
 using hl::testing::copiedDemo;
 using hl::testing::demoFolder;
 using hl::testing::ScratchFolder;
 using hl::testing::Studio;
 using hl::testing::waitFor;
-
-namespace {
-
-QPushButton* button(QWidget& w, const QString& text) {
-    for (auto* b : w.findChildren<QPushButton*>())
-        if (b->text() == text) return b;
-    return nullptr;
-}
-
-} // namespace
 
 TEST_CASE("ten seconds are rendered by a click") {
     const ScratchFolder dir;

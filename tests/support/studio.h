@@ -9,6 +9,7 @@
 
 #include <QApplication>
 #include <QElapsedTimer>
+#include <QPushButton>
 #include <QtTest>
 #include <set>
 
@@ -42,6 +43,13 @@ inline QString copiedDemo(const ScratchFolder& dir, const std::set<int>& only = 
     if (!only.empty()) std::erase_if(guide->corners, [&](const GuideCorner& c) { return !only.contains(c.number); });
     if (auto s = saveGuide(to, *guide); !s) throw std::runtime_error(sentence(s.error()));
     return QString::fromStdString(to.string());
+}
+
+/// The button that says `text`; none when there is none.
+inline QPushButton* button(QWidget& w, const QString& text) {
+    for (auto* b : w.findChildren<QPushButton*>())
+        if (b->text() == text) return b;
+    return nullptr;
 }
 
 /// A window with a guide opened and its cut planned.

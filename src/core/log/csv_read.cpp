@@ -50,7 +50,7 @@ const char* quickNumber(const char* p, const char* end, char delimiter, char poi
     static constexpr double kPowers[] = {1, 1e1, 1e2, 1e3, 1e4, 1e5, 1e6, 1e7, 1e8, 1e9, 1e10, 1e11, 1e12, 1e13, 1e14, 1e15};
     const bool minus = p < end && *p == '-';
     p += minus;
-    std::int64_t whole = 0;
+    std::uint64_t whole = 0; // may wrap on absurdly long cells, which are then left to the other way
     int digits = 0, decimals = 0;
     for (; p < end && static_cast<unsigned>(*p - '0') < 10; ++p, ++digits) whole = 10 * whole + (*p - '0');
     if (p < end && *p == point)

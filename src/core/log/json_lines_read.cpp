@@ -48,7 +48,7 @@ std::vector<ColumnGuess> columnsOf(std::string_view head, const LogInput& in) {
         Values values;
         flatten(object, "", values);
         for (const auto& [name, v] : values)
-            if (std::none_of(columns.begin(), columns.end(), [&](auto& c) { return c.header == name; })) columns.push_back(guessColumn(name));
+            if (std::none_of(columns.begin(), columns.end(), [&name = name](auto& c) { return c.header == name; })) columns.push_back(guessColumn(name));
     }
     for (const auto& choice : in.choices)
         for (auto& c : columns)
