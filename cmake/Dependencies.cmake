@@ -8,7 +8,7 @@ find_package(pugixml REQUIRED)
 find_package(CLI11 REQUIRED)
 find_package(Qt6 6.4 REQUIRED COMPONENTS Core Gui Widgets Svg Multimedia Test)
 find_package(Catch2 2.13 REQUIRED)
-pkg_check_modules(FFMPEG REQUIRED IMPORTED_TARGET libavformat libavcodec libavutil libswscale libswresample)
+pkg_check_modules(FFMPEG REQUIRED IMPORTED_TARGET libavformat libavfilter libavcodec libavutil libswscale libswresample)
 pkg_check_modules(FFTW REQUIRED IMPORTED_TARGET fftw3f)
 pkg_check_modules(ESPEAK REQUIRED IMPORTED_TARGET espeak-ng)
 

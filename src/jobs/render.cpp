@@ -6,6 +6,7 @@
 #include "jobs/channel.h"
 #include "media/movie_writer.h"
 #include "media/sound.h"
+#include "media/stretch.h"
 #include "picture/paint_scene.h"
 #include "store/files.h"
 
@@ -173,7 +174,7 @@ Result<RenderReport> render(const Guide& guide, const Material& m, const Cut& cu
         auto u = narrator.speak(text);
         return u ? u->sound : Sound{48000, 0, {}};
     };
-    const auto sound = mixSoundtrack(cut, footage, voice, static_cast<double>(span.first) / span.frameRate,
+    const auto sound = mixSoundtrack(cut, {footage, voice, stretched}, static_cast<double>(span.first) / span.frameRate,
                                      static_cast<double>(span.last) / span.frameRate);
     auto reader = VideoReader::open(m.video);
     if (!reader) return reader.error();

@@ -3,6 +3,7 @@
 
 #include "core/cut/soundtrack.h"
 #include "media/sound.h"
+#include "media/stretch.h"
 #include "studio/background.h"
 
 #include <algorithm>
@@ -210,7 +211,7 @@ void Player::mixSound() {
                 auto u = voice->speak(text);
                 return u ? u->sound : Sound{48000, 0, {}};
             };
-            return std::make_shared<const Sound>(mixSoundtrack(*cut, *film, clip, 0, cut->lengthS));
+            return std::make_shared<const Sound>(mixSoundtrack(*cut, {*film, clip, stretched}, 0, cut->lengthS));
         },
         [this, wanted](std::shared_ptr<const Sound> s) {
             if (wanted == mixWanted_) guideSound_ = std::move(s);

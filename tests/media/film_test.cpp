@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "media/movie_writer.h"
 #include "media/sound.h"
+#include "media/stretch.h"
 #include "media/video_reader.h"
 #include "support/scratch_folder.h"
 
@@ -218,6 +219,21 @@ TEST_CASE("sound alone is no film, and a silent film has no sound") {
     CHECK(back->samples[4000] == Approx(0.1).margin(0.001));
     writeFilm(dir / "silent.mp4", 30, 250, false);
     CHECK(readSound(dir / "silent.mp4", 8000).error().id == "media.no-sound");
+}
+
+TEST_CASE("slowed sound keeps its pitch and lasts as long as its picture") {
+    const Sound a{48000, 0, tone(2, 440)};
+    for (const double rate : {0.5, 0.25, 2.0}) {
+        const auto s = stretched(a, rate);
+        INFO(rate);
+        CHECK(s.length().count() == Approx(2 / rate).margin(1e-3));
+        const auto from = static_cast<std::size_t>(0.3 / rate * 48000), n = static_cast<std::size_t>(0.8 / rate * 48000);
+        int crossings = 0;
+        for (auto i = from; i < from + n; ++i) crossings += s.samples[i - 1] < 0 && s.samples[i] >= 0;
+        CHECK(crossings / (0.8 / rate) == Approx(440).margin(6));
+    }
+    CHECK(stretched(a, 1).samples == a.samples);
+    CHECK(stretched(Sound{48000, 0, {}}, 0.5).samples.empty());
 }
 
 TEST_CASE("laying an overlay changes its rectangles and nothing else") {

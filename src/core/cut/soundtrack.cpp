@@ -19,10 +19,16 @@ float read(const Sound& s, double atS) {
     return s.samples[i] + (s.samples[i + 1] - s.samples[i]) * static_cast<float>(u - std::floor(u));
 }
 
+Sound pieceOf(const Sound& s, double fromS, double toS) {
+    const auto at = [&](double t) { return static_cast<std::ptrdiff_t>(std::clamp((t - s.startS) * s.rate, 0.0, num(s.samples.size()))); };
+    return {s.rate, 0, {s.samples.begin() + at(fromS), s.samples.begin() + at(std::max(fromS, toS))}};
+}
+
 } // namespace
 
-Sound mixSoundtrack(const Cut& cut, const Sound& footage, const std::function<Sound(const std::string&)>& voice,
-                    double fromS, double toS) {
+Sound mixSoundtrack(const Cut& cut, const SoundSources& sources, double fromS, double toS) {
+    const auto& footage = sources.footage;
+    const auto& voice = sources.voice;
     Sound out;
     out.rate = footage.rate > 0 ? footage.rate : 48000;
     out.startS = fromS;
@@ -45,11 +51,14 @@ Sound mixSoundtrack(const Cut& cut, const Sound& footage, const std::function<So
 
     for (const auto& section : cut.sections)
         for (const auto& shot : section.shots) {
-            if (shot.rate <= 0) continue;
-            const long from = index(shot.start);
-            for (long i = std::max(0L, from); i < std::min(size, index(shot.end)); ++i)
-                out.samples[static_cast<std::size_t>(i)] =
-                    read(footage, seconds(shot.from) + static_cast<double>(i - from) / out.rate * shot.rate);
+            const long from = index(shot.start), to = index(shot.end);
+            if (shot.rate <= 0 || to <= 0 || from >= size) continue;
+            const bool plain = shot.rate > 0.99;
+            const auto piece = plain ? Sound{} : sources.slowed(pieceOf(footage, seconds(shot.from), seconds(shot.to)), shot.rate);
+            for (long i = std::max(0L, from); i < std::min(size, to); ++i) {
+                const double in = static_cast<double>(i - from) / out.rate; // guide seconds into the shot
+                out.samples[static_cast<std::size_t>(i)] = plain ? read(footage, seconds(shot.from) + in) : read(piece, piece.startS + in);
+            }
         }
     float level = 0;
     const float step = static_cast<float>(1 / (kFadeS * out.rate));
