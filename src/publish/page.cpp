@@ -70,12 +70,6 @@ data rowsOf(const GuideCorner& c, const CornerFacts& f) {
     return rows;
 }
 
-const char* consequenceText(int rating) {
-    static constexpr const char* texts[] = {"", "room to run off", "a trip over grass or gravel, damage likely",
-                                            "a wall, water or another track: leave a margin every lap"};
-    return texts[std::clamp(rating, 0, 3)];
-}
-
 double startOf(const Cut& cut, int corner) {
     for (const auto& s : cut.sections)
         if (s.corner == corner) return seconds(s.start);
@@ -216,7 +210,7 @@ PageFiles makePage(const Guide& g, const Cut& cut, const std::vector<CornerFacts
         d.set("start", std::to_string(startOf(cut, c.number)));
         d.set("clip", clipName(c.number));
         d.set("still", stillName(c.number));
-        if (c.consequence > 0) d.set("consequence", consequenceText(c.consequence));
+        if (c.consequence > 0) d.set("consequence", std::string(consequenceText(c.consequence)));
         d.set("rows", rowsOf(c, i < facts.size() ? facts[i] : CornerFacts{}));
         std::string words;
         for (const auto& b : c.beats) words += (words.empty() ? "" : " ") + b.words;

@@ -6,6 +6,7 @@
 #include "studio/style.h"
 
 #include <algorithm>
+#include <QHBoxLayout>
 #include <QHeaderView>
 #include <QTimer>
 #include <QVBoxLayout>
@@ -58,13 +59,23 @@ QString topicName(Topic t) {
 }
 
 CornerSheet::CornerSheet(Desk& desk, QWidget* parent)
-    : QWidget(parent), desk_(desk), title_(headline({})), kind_(quiet({})), table_(new QTableWidget) {
+    : QWidget(parent), desk_(desk), title_(headline({})), kind_(quiet({})), consequence_(new QComboBox), table_(new QTableWidget) {
     setObjectName(QStringLiteral("sheet"));
     setAttribute(Qt::WA_StyledBackground);
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(24, 18, 16, 8);
     column->setSpacing(2);
-    column->addWidget(title_);
+    auto* top = new QHBoxLayout;
+    top->addWidget(title_, 1);
+    top->addWidget(consequence_);
+    column->addLayout(top);
+    consequence_->setObjectName(QStringLiteral("consequence"));
+    consequence_->setAccessibleName(tr("What happens when it goes wrong in this corner"));
+    consequence_->setToolTip(consequence_->accessibleName());
+    for (const auto& words : {tr("if it goes wrong: not rated"), tr("1: room to run off"), tr("2: grass, gravel, damage"), tr("3: wall or worse")}) consequence_->addItem(words);
+    connect(consequence_, &QComboBox::activated, this, [this](int rating) {
+        if (const auto* c = desk_.chosen()) desk_.edit({tr("Consequence").toStdString(), [n = c->number, rating](Guide g) { return withConsequence(std::move(g), n, rating); }});
+    });
     column->addWidget(kind_);
     column->addSpacing(8);
     column->addWidget(table_);
@@ -108,6 +119,8 @@ void CornerSheet::refresh() {
     title_->setText(QString::number(c->number) +
                     (c->name.empty() ? QString() : QStringLiteral(" \u00b7 ") + QString::fromStdString(c->name)));
     kind_->setText(kindText(*c));
+    consequence_->setVisible(desk_.guide().scene.realTrack);
+    consequence_->setCurrentIndex(c->consequence);
     topics_.clear();
     for (const Topic t : kTopics)
         if (t != Topic::Free) topics_ << t;

@@ -2,6 +2,7 @@
 #pragma once
 #include "studio/desk.h"
 
+#include <QComboBox>
 #include <QLabel>
 #include <QTableWidget>
 
@@ -23,6 +24,7 @@ class CornerSheet : public QWidget {
     Desk& desk_;
     QLabel* title_;
     QLabel* kind_;
+    QComboBox* consequence_; ///< asked for on real tracks only
     QTableWidget* table_;
     QList<Topic> topics_;
     bool filling_ = false;

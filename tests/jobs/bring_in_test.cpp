@@ -207,12 +207,12 @@ TEST_CASE("bringing in can be stopped and leaves nothing") {
     CHECK(dir.entries() == 0);
 }
 
-TEST_CASE("the demo film is tied by its picture alone, within a frame or two") {
+TEST_CASE("the demo film is tied by its picture alone, within three frames and what it states") {
     auto log = readLog(demoFolder() / "saltmarrow-log.csv");
     REQUIRE(log);
     const auto tie = lineUp(demoFolder() / "saltmarrow-lap.mp4", *log, SyncBy::Motion, {});
     REQUIRE(tie);
     const auto truth = filmTruth();
-    CHECK(tie->offsetS == Approx(truth[0].drive - kLoggerLate).margin(0.040));
+    CHECK(tie->offsetS == Approx(truth[0].drive - kLoggerLate).margin(0.060));
     CHECK(std::abs(tie->offsetS - (truth[0].drive - kLoggerLate)) * 1000 <= tie->uncertaintyMs);
 }

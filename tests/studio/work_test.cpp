@@ -8,6 +8,7 @@
 
 #include <catch2/catch.hpp>
 #include <QAbstractButton>
+#include <QComboBox>
 #include <QLineEdit>
 #include <QMessageBox>
 #include <QPlainTextEdit>
@@ -151,6 +152,28 @@ TEST_CASE("advice typed into the sheet is kept and lit") {
     CHECK(sheet->item(1, 1)->background().color() == QColor(look::kLampPaper));
     s.key(Qt::Key_Z, Qt::ControlModifier);
     CHECK(sheet->item(1, 1)->data(Qt::EditRole).toString().isEmpty());
+}
+
+TEST_CASE("on a real track each corner is asked what happens when it goes wrong") {
+    const ScratchFolder dir;
+    Studio s(copiedDemo(dir));
+    REQUIRE(s.ready);
+    s.key(Qt::Key_3, Qt::AltModifier);
+    auto* rating = s.find<QComboBox>("consequence");
+    REQUIRE(rating);
+    CHECK_FALSE(rating->isVisible()); // the demo's circuit is made up
+    s.desk().edit({"real", [](Guide g) {
+                       auto scene = g.scene;
+                       scene.realTrack = true;
+                       return withScene(std::move(g), scene);
+                   }});
+    CHECK(rating->isVisible());
+    rating->setFocus();
+    QTest::keyClick(rating, Qt::Key_Down);
+    QTest::keyClick(rating, Qt::Key_Down);
+    CHECK(s.desk().chosen()->consequence == 2);
+    s.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(s.desk().chosen()->consequence == 1);
 }
 
 TEST_CASE("the scene is edited in its fields") {

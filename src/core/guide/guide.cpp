@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/guide/guide.h"
 
+#include <algorithm>
 #include <array>
 
 namespace hl {
@@ -36,6 +37,11 @@ const Beat* beatWithId(const Guide& g, int id) {
         for (const auto& b : c.beats)
             if (b.id == id) return &b;
     return nullptr;
+}
+
+std::string_view consequenceText(int rating) {
+    static constexpr std::string_view texts[] = {"", "room to run off", "a trip over grass or gravel, damage likely", "a wall, water or another track: leave a margin every lap"};
+    return texts[std::clamp(rating, 0, 3)];
 }
 
 std::string title(const GuideCorner& c) { return std::to_string(c.number) + (c.name.empty() ? "" : " " + c.name); }

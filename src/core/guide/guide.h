@@ -100,6 +100,8 @@ struct Guide {
 
 const GuideCorner* cornerNumbered(const Guide& g, int number);
 const Beat* beatWithId(const Guide& g, int id);
+/// What a rating of 1..3 means when it goes wrong in that corner; empty for 0.
+std::string_view consequenceText(int rating);
 /// "3 Sluice", or "3" for a corner without a name.
 std::string title(const GuideCorner& c);
 
