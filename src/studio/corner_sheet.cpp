@@ -6,6 +6,7 @@
 #include "studio/style.h"
 
 #include <algorithm>
+#include <QAbstractItemView>
 #include <QHBoxLayout>
 #include <QHeaderView>
 #include <QTimer>
@@ -72,6 +73,7 @@ CornerSheet::CornerSheet(Desk& desk, QWidget* parent)
     consequence_->setObjectName(QStringLiteral("consequence"));
     consequence_->setAccessibleName(tr("What happens when it goes wrong in this corner"));
     consequence_->setToolTip(consequence_->accessibleName());
+    consequence_->view()->setAccessibleName(consequence_->accessibleName());
     for (const auto& words : {tr("if it goes wrong: not rated"), tr("1: room to run off"), tr("2: grass, gravel, damage"), tr("3: wall or worse")}) consequence_->addItem(words);
     connect(consequence_, &QComboBox::activated, this, [this](int rating) {
         if (const auto* c = desk_.chosen()) desk_.edit({tr("Consequence").toStdString(), [n = c->number, rating](Guide g) { return withConsequence(std::move(g), n, rating); }});
