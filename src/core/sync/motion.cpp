@@ -1,11 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/sync/motion.h"
 
+#include "core/sync/fft_plan.h"
 #include "core/units/numbers.h"
 
 #include <algorithm>
-#include <fftw3.h>
-#include <memory>
 
 namespace hl {
 namespace {
@@ -66,17 +65,18 @@ std::vector<double> products(const std::vector<double>& a, const std::vector<dou
     const int size = static_cast<int>(n);
     auto* sa = reinterpret_cast<fftwf_complex*>(fa.get());
     auto* sb = reinterpret_cast<fftwf_complex*>(fb.get());
-    const auto forwardA = fftwf_plan_dft_r2c_1d(size, fa.get(), sa, FFTW_ESTIMATE), forwardB = fftwf_plan_dft_r2c_1d(size, fb.get(), sb, FFTW_ESTIMATE), back = fftwf_plan_dft_c2r_1d(size, sa, fa.get(), FFTW_ESTIMATE);
+    const auto forwardA = fftPlan([&] { return fftwf_plan_dft_r2c_1d(size, fa.get(), sa, FFTW_ESTIMATE); });
+    const auto forwardB = fftPlan([&] { return fftwf_plan_dft_r2c_1d(size, fb.get(), sb, FFTW_ESTIMATE); });
+    const auto back = fftPlan([&] { return fftwf_plan_dft_c2r_1d(size, sa, fa.get(), FFTW_ESTIMATE); });
     for (std::size_t i = 0; i < a.size(); ++i) fa.get()[i] = static_cast<float>(a[i]);
     for (std::size_t i = 0; i < b.size(); ++i) fb.get()[b.size() - 1 - i] = static_cast<float>(b[i]);
-    fftwf_execute(forwardA);
-    fftwf_execute(forwardB);
+    fftwf_execute(forwardA.get());
+    fftwf_execute(forwardB.get());
     for (std::size_t i = 0; i <= n / 2; ++i) {
         const float re = sa[i][0] * sb[i][0] - sa[i][1] * sb[i][1], im = sa[i][0] * sb[i][1] + sa[i][1] * sb[i][0];
         sa[i][0] = re, sa[i][1] = im;
     }
-    fftwf_execute(back);
-    for (auto plan : {forwardA, forwardB, back}) fftwf_destroy_plan(plan);
+    fftwf_execute(back.get());
     std::vector<double> out(a.size() + b.size() - 1);
     for (std::size_t i = 0; i < out.size(); ++i) out[i] = fa.get()[i] / static_cast<double>(n);
     return out;

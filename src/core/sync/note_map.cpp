@@ -1,12 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/sync/note_map.h"
 
+#include "core/sync/fft_plan.h"
 #include "core/units/numbers.h"
 
 #include <algorithm>
-#include <fftw3.h>
-#include <memory>
-#include <mutex>
 
 namespace hl {
 namespace {
@@ -15,11 +13,6 @@ constexpr double kLowestHz = 12, kOctaves = 6.2;
 constexpr int kBandsPerOctave = 48, kHarmonics = 6;
 constexpr double kWindowS = 0.10;
 constexpr double kTopHz = 1600; // above this cockpit sound is wind
-
-std::mutex& plannerLock() { // FFTW's planner keeps global state
-    static std::mutex lock;
-    return lock;
-}
 
 /// Log magnitudes with the slow shape of the spectrum (wind, the microphone) taken out.
 void whiten(std::vector<float>& spectrum) {
@@ -36,13 +29,6 @@ void whiten(std::vector<float>& spectrum) {
     }
     spectrum = std::move(out);
 }
-
-struct FreePlan {
-    void operator()(fftwf_plan_s* p) const {
-        const std::lock_guard guard(plannerLock());
-        fftwf_destroy_plan(p);
-    }
-};
 
 } // namespace
 
@@ -65,11 +51,7 @@ NoteMap noteMap(const Sound& sound, double hopS) {
     std::vector<fftwf_complex> out(static_cast<std::size_t>(padded / 2 + 1));
     for (int i = 0; i < n; ++i)
         window[static_cast<std::size_t>(i)] = static_cast<float>(0.5 - 0.5 * std::cos(2 * kPi * i / n));
-    std::unique_ptr<fftwf_plan_s, FreePlan> plan;
-    {
-        const std::lock_guard guard(plannerLock());
-        plan.reset(fftwf_plan_dft_r2c_1d(padded, in.data(), out.data(), FFTW_ESTIMATE));
-    }
+    const auto plan = fftPlan([&] { return fftwf_plan_dft_r2c_1d(padded, in.data(), out.data(), FFTW_ESTIMATE); });
     const double binHz = static_cast<double>(sound.rate) / padded;
     const auto bins = std::min(out.size(), static_cast<std::size_t>(kTopHz / binHz));
     std::vector<float> spectrum(bins);
