@@ -262,7 +262,7 @@ void MainWindow::go(Station s) {
     if (cut) stretch_->show();
     const bool reading = cut || s == WordsStation || s == LineUpStation; // sentences need the wider half
     middle_->setStretch(0, reading ? 8 : 11);
-    middle_->setStretch(1, reading ? 10 : 10);
+    middle_->setStretch(1, 10);
     if (s == LineUpStation) lineUp_->enter();
     player_->setMode(s == CutStation || s == PublishStation ? Player::Mode::Guide : Player::Mode::Footage);
     if (cut && desk_->isOpen())
