@@ -10,8 +10,8 @@
 
 #include <algorithm>
 #include <chrono>
-#include <cstdlib>
 #include <cmath>
+#include <cstdlib>
 #include <random>
 #include <stdexcept>
 
@@ -49,12 +49,17 @@ Report speedOfImport(const fs::path& demo) {
     const auto text = must(readFile(demo / "saltmarrow-log.csv"));
     std::vector<double> times;
     for (int i = 0; i < 5; ++i) times.push_back(wallS([&] { must(importText(text, "log")); }));
-    Report r = {{"MB of CSV a second", static_cast<double>(text.size()) / 1e6 / spreadOf(times).median, "MB/s", 100, false}};
+    Report r = {
+        {"MB of CSV a second", static_cast<double>(text.size()) / 1e6 / spreadOf(times).median, "MB/s", 100, false}};
     // The same file by a general data-frame library's C reader, in the same run.
-    const auto file = (demo / "saltmarrow-log.csv").string(), answer = (fs::temp_directory_path() / "lantern-pandas.txt").string();
-    const std::string script = "import pandas,time\nb=9\nfor i in range(5):\n t=time.time();pandas.read_csv('" + file + "');b=min(b,time.time()-t)\nopen('" + answer + "','w').write(str(b))";
+    const auto file = (demo / "saltmarrow-log.csv").string(),
+               answer = (fs::temp_directory_path() / "lantern-pandas.txt").string();
+    const std::string script = "import pandas,time\nb=9\nfor i in range(5):\n t=time.time();pandas.read_csv('" + file +
+                               "');b=min(b,time.time()-t)\nopen('" + answer + "','w').write(str(b))";
     if (std::system(("/usr/bin/python3 -c \"" + script + "\" >/dev/null 2>&1").c_str()) == 0)
-        if (const auto s = readFile(answer)) r.push_back({"as many times as fast as pandas' C reader", std::stod(*s) / *std::min_element(times.begin(), times.end()), "x", 3, false});
+        if (const auto s = readFile(answer))
+            r.push_back({"as many times as fast as pandas' C reader",
+                         std::stod(*s) / *std::min_element(times.begin(), times.end()), "x", 3, false});
     return r;
 }
 
@@ -68,12 +73,14 @@ double secondsOf(const std::string& command) {
 Report speedOfSync(const fs::path& demo) {
     const auto film = demo / "saltmarrow-lap.mp4";
     const auto log = must(readLog(demo / "saltmarrow-log.csv"));
-    const double sound = wallS([&] { must(lineUp(film, log, SyncBy::Sound, {})); }), motion = wallS([&] { must(lineUp(film, log, SyncBy::Motion, {})); });
+    const double sound = wallS([&] { must(lineUp(film, log, SyncBy::Sound, {})); }),
+                 motion = wallS([&] { must(lineUp(film, log, SyncBy::Motion, {})); });
     const double bare = wallS([&] {
         auto reader = must(VideoReader::open(film));
         while (reader.next()) {}
     });
-    Report r = {{"by sound, a film of 99 s", sound, "s", 3}, {"by motion, against our own bare decode of the film", motion / bare, "", 1.2}};
+    Report r = {{"by sound, a film of 99 s", sound, "s", 3},
+                {"by motion, against our own bare decode of the film", motion / bare, "", 1.2}};
     if (const double command = secondsOf("ffmpeg -v error -i '" + film.string() + "' -an -f null -"); command > 0)
         r.push_back({"by motion, against the bare ffmpeg command's decode", motion / command, "", 1.2});
     return r;

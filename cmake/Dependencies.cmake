@@ -15,4 +15,4 @@ pkg_check_modules(ESPEAK REQUIRED IMPORTED_TARGET espeak-ng)
 # Debian's small OpenCV packages bring no CMake config of their own.
 add_library(hl_opencv INTERFACE)
 target_include_directories(hl_opencv SYSTEM INTERFACE /usr/include/opencv4)
-target_link_libraries(hl_opencv INTERFACE opencv_core opencv_imgproc)
+target_link_libraries(hl_opencv INTERFACE opencv_core opencv_imgproc opencv_video)

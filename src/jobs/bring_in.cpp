@@ -124,7 +124,7 @@ Result<PlacePair> parsePair(std::string_view text) {
 namespace {
 
 Result<ClockTie> bySound(const fs::path& video, const CarLog& log, const Progress& progress) {
-    if (!log.has(Channel::EngineSpeed)) return syncBySound({}, log); // says what is missing before anything is decoded
+    if (!log.has(Channel::EngineSpeed) && !log.has(Channel::Speed)) return syncBySound({}, log); // says what is missing before anything is decoded
     progress.report(0, "listening to the engine");
     const auto sound = readSound(video, 8000);
     if (!sound) return sound.error();

@@ -12,8 +12,14 @@ std::filesystem::path proxyFile(const std::filesystem::path& guideFolder, const 
 /// Frame n of the film is shown at this time of the proxy, s, whatever the film's own times are.
 double proxyTime(std::size_t frame);
 
-/// Makes the proxy unless it is there, and deletes stale ones beside it. Appears complete or not at all.
-/// Errors: media.*, movie.*, job.cancelled.
-Result<std::filesystem::path> makeProxy(const std::filesystem::path& guideFolder, const std::filesystem::path& video, const Progress& progress);
+struct Proxy {
+    std::filesystem::path file;
+    int damaged = 0; ///< packets of the film that did not decode while it was made
+};
+
+/// Makes the proxy unless it is there, and deletes stale ones beside it. Appears complete or not at all; when it is
+/// stopped, the next call goes on where it was. Errors: media.*, movie.*, job.cancelled.
+Result<Proxy> makeProxy(const std::filesystem::path& guideFolder, const std::filesystem::path& video,
+                        const Progress& progress);
 
 } // namespace hl

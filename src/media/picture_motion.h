@@ -6,7 +6,7 @@
 
 namespace hl {
 
-/// Decodes the film once and compares each frame with the one before, small and grey, without the cockpit's part.
+/// Decodes the film once and follows points from frame to frame, small and grey, in the upper half.
 /// `goOn` is told the share done and may stop it. Errors: media.*, job.cancelled.
 Result<PictureMotion> readMotion(const std::filesystem::path& path, const std::function<bool(double)>& goOn);
 

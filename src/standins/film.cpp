@@ -4,6 +4,7 @@
 #include "media/movie_writer.h"
 #include "standins/cockpit.h"
 #include "standins/engine_sound.h"
+#include "standins/road_bumps.h"
 #include "standins/scenery.h"
 
 #include <cmath>
@@ -30,16 +31,14 @@ Shot shotAt(const Circuit& c, const Drive& d, const FilmOptions& o, double foota
     const auto p = poseAt(c, x.s, lateral);
     const double heading = p.heading + std::atan(drift);
     const double grade = (valueAt(c.z, c, x.s + 2) - valueAt(c.z, c, x.s - 2)) / 4;
-    const double edge = valueAt(c.halfWidth, c, x.s);
-    const double onKerb = std::abs(lateral) + d.car.widthM / 2 > edge - 0.45 ? 1 : 0;
-    shot.shake =
-        (std::sin(t * 61) + 0.7 * std::sin(t * 97.3 + 1)) * (0.25 + x.v / 130) + onKerb * 1.6 * std::sin(t * 143);
+    // the camera nods as the front wheels meet what the log's sensor feels
+    shot.shake = 2.4 * bumpAt(c, x.s, onKerb(c, d, x.s)) * (0.3 + x.v / 90);
     auto& v = shot.view;
     v.x = p.x + o.mount.forwardM * std::cos(heading) - o.mount.lateralM * std::sin(heading);
     v.y = p.y + o.mount.forwardM * std::sin(heading) + o.mount.lateralM * std::cos(heading);
     v.z = p.z + o.mount.heightM + 0.0016 * shot.shake;
     v.heading = heading;
-    v.pitch = std::atan(grade) + (o.mount.pitchDeg + x.ax / 9.80665 * 0.55 + 0.018 * shot.shake) * 3.14159265 / 180;
+    v.pitch = std::atan(grade) + (o.mount.pitchDeg + x.ax / 9.80665 * 0.55 + 0.045 * shot.shake) * 3.14159265 / 180;
     v.roll = -x.ay / 9.80665 * 0.9 * 3.14159265 / 180;
     v.focal = o.width / 2.0 / std::tan(o.mount.hfovDeg * 3.14159265 / 360);
     const double k = lineAt(d.line.curvature, d.line, c, x.s);

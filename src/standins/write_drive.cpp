@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "standins/write_drive.h"
 
+#include "standins/road_bumps.h"
+
 #include <cmath>
 #include <cstdio>
 #include <nlohmann/json.hpp>
@@ -40,13 +42,12 @@ std::string csvLog(const Circuit& c, const Drive& d, const LogOptions& o) {
         "[deg],Altitude [m]\n";
     const double total = d.samples.back().t;
     char row[320];
-    double bump = 0;
     for (double t = o.startAt; t < total; t += 1 / o.rateHz) {
         const auto& x = d.samples[std::min(d.samples.size() - 1, static_cast<std::size_t>(t / d.step + 0.5))];
         const double lat = lineAt(d.line.lateral, d.line, c, x.s), k = lineAt(d.line.curvature, d.line, c, x.s);
         const auto p = poseAt(c, x.s, lat);
         const double steer = std::atan(d.car.wheelbaseM * k) * d.car.steeringRatio * (1 + 0.0006 * x.v * x.v / 10);
-        bump = 0.85 * bump + 0.15 * unit(rng);
+        const double bump = bumpAt(c, x.s, onKerb(c, d, x.s)) * (0.3 + x.v / 90);
         const auto pedal = [&](double v) {
             return 100 * std::clamp(v + (v > 0.001 && v < 0.999 ? o.pedalNoise * unit(rng) : 0), 0.0, 1.0);
         };
@@ -54,7 +55,7 @@ std::string csvLog(const Circuit& c, const Drive& d, const LogOptions& o) {
                       t - o.startAt, x.lap, x.s - x.lap * c.length, 3.6 * (x.v + o.speedNoise * unit(rng)),
                       pedal(x.throttle), pedal(x.brake), steer * 180 / kPi + 0.15 * unit(rng), x.gear,
                       x.rpm + 8 * unit(rng), x.ay / 9.80665 + 0.015 * unit(rng), x.ax / 9.80665 + 0.015 * unit(rng),
-                      1 + 0.1 * bump, k * x.v * 180 / kPi + 0.1 * unit(rng),
+                      1 + 0.16 * bump + 0.01 * unit(rng), k * x.v * 180 / kPi + 0.1 * unit(rng),
                       latitude(p.y + o.positionNoise * unit(rng)), longitude(p.x + o.positionNoise * unit(rng)), p.z);
         out += row;
     }

@@ -10,6 +10,7 @@ constexpr QSize kPreview(1280, 720);
 constexpr std::size_t kKept = 72;        // frames of up to 3.7 MB
 constexpr std::size_t kBackRun = 24;     // frames decoded before one that is stepped back to: the next steps back find them
 constexpr int kRestMs = 110;             // a hand that has not moved for so long rests
+constexpr double kShort = 1.5;            // s by which sound may be longer than the picture
 constexpr std::size_t kAtOnce = 12;      // so many frames on, decoding is as quick as the proxy
 
 std::size_t apart(std::size_t a, std::size_t b) { return a > b ? a - b : b - a; }
@@ -46,6 +47,8 @@ void FrameSource::openFile(const QString& path) {
     }
     reader_.emplace(std::move(*reader));
     times_ = reader_->frameTimes();
+    const double length = reader_->info().length.count();
+    if (!times_.empty() && times_.back() < length - kShort) emit endsEarly(times_.back(), length);
 }
 
 void FrameSource::openProxy(const QString& path) {

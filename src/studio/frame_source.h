@@ -38,6 +38,7 @@ class FrameSource : public QObject {
     void openProxy(const QString& path); ///< made of the open file; see jobs/proxy.h
   signals:
     void ready(const QImage& picture, double footageS);
+    void endsEarly(double lastS, double lengthS); ///< the file says that it is longer than its pictures
 
   private:
     Q_INVOKABLE void serve();

@@ -9,6 +9,7 @@
 #include "studio/line_up_page.h"
 #include "studio/new_guide_dialog.h"
 #include "studio/picture_view.h"
+#include "studio/plan_view.h"
 #include "studio/ribbon.h"
 #include "studio/station_line.h"
 #include "studio/stations.h"
@@ -116,6 +117,7 @@ QWidget* MainWindow::buildTransport() {
     button(tr("\u2039"), tr("One picture back (comma)"), [this] { player_->step(-1); });
     play_ = button(tr("Play"), tr("Play or pause (Space)"), [this] { player_->toggle(); });
     button(tr("\u203a"), tr("One picture on (full stop)"), [this] { player_->step(1); });
+    pace_ = button(tr("full speed"), tr("How fast the film runs (S)"), [this] { nextPace(); });
     where_ = new QLabel;
     where_->setStyleSheet(QStringLiteral("font-size: 15px;"));
     row->addWidget(where_);
@@ -137,8 +139,12 @@ QWidget* MainWindow::buildMiddle() {
     auto* column = new QVBoxLayout(left);
     column->setContentsMargins(0, 0, 0, 10);
     column->setSpacing(8);
-    auto* picture = new PictureView(*player_);
-    column->addWidget(picture, 1);
+    auto* seen = new QHBoxLayout; // from the driver's seat, and from above
+    seen->setSpacing(8);
+    seen->addWidget(new PictureView(*player_), 17);
+    plan_ = new PlanView(*desk_, *player_);
+    seen->addWidget(plan_, 10);
+    column->addLayout(seen, 1);
     strip_ = new StripView(*desk_, *player_);
     column->addWidget(buildTransport());
     column->addWidget(strip_);
@@ -186,11 +192,14 @@ void MainWindow::connectDesk() {
     connect(player_.get(), &Player::playingChanged, this,
             [this](bool on) { play_->setText(on ? tr("Pause") : tr("Play")); });
     connect(player_.get(), &Player::moved, this, &MainWindow::showPlace);
+    connect(player_.get(), &Player::filmTold, this, [this](const QString& text) { say(text, true); });
 }
 
 /// Under the picture: what the car does here, and where this is.
 void MainWindow::showPlace() {
     const auto place = QString::number(std::lround(player_->metre())) + QStringLiteral(" m");
+    pace_->setVisible(player_->mode() == Player::Mode::Footage);
+    pace_->setText(player_->pace() > 0.6 ? tr("full speed") : (player_->pace() > 0.3 ? tr("half speed") : tr("quarter speed")));
     if (player_->mode() == Player::Mode::Guide) {
         where_->setText(
             tr("%1 of %2 \u00b7 %3").arg(clockText(player_->guideTime(), 1), clockText(desk_->cut().lengthS), place));
@@ -208,6 +217,19 @@ void MainWindow::showPlace() {
     if (live.brake) figure(QString::number(std::lround(*live.brake * 100)), tr("% brake"));
     if (live.throttle) figure(QString::number(std::lround(*live.throttle * 100)), tr("% power"));
     where_->setText(figures + place);
+}
+
+/// Full, half, a quarter, and full again.
+void MainWindow::nextPace() {
+    player_->setPace(player_->pace() > 0.6 ? 0.5 : (player_->pace() > 0.3 ? 0.25 : 1));
+}
+
+void MainWindow::loopCorner() {
+    if (player_->looping()) {
+        player_->pause();
+        return;
+    }
+    if (const auto* c = desk_->chosen()) player_->loop(c->startM, c->endM);
 }
 
 void MainWindow::key(const QKeySequence& keys, const QString& does, std::function<void()> action, bool unlessTyping) {
@@ -231,6 +253,12 @@ void MainWindow::addKeys() {
         Qt::Key_J, tr("corner before"), [this] { desk_->choose(desk_->corner() - 1); }, true);
     key(
         Qt::Key_K, tr("next corner"), [this] { desk_->choose(desk_->corner() + 1); }, true);
+    key(
+        Qt::Key_S, tr("film at full, half or quarter speed"), [this] { nextPace(); }, true);
+    key(
+        Qt::Key_L, tr("play this corner again and again"), [this] { loopCorner(); }, true);
+    key(
+        Qt::Key_M, tr("plan of the corner or of the lap"), [this] { plan_->setWholeLap(!plan_->wholeLap()); }, true);
     for (int i = 0; i < 6; ++i)
         key(QKeySequence(Qt::ALT | static_cast<Qt::Key>(Qt::Key_1 + i)),
             i == 0 ? tr("to a station (Alt+1 to 6)") : QString(), [this, i] { go(static_cast<Station>(i)); });
@@ -259,6 +287,8 @@ void MainWindow::go(Station s) {
     if (!cut) stretch_->hide();
     ribbon_->setCompact(cut); // first make room, or the window would grow
     strip_->setVisible(!cut);
+    strip_->setTall(s == CornersStation);
+    plan_->setVisible(s == CornersStation);
     if (cut) stretch_->show();
     const bool reading = cut || s == WordsStation || s == LineUpStation; // sentences need the wider half
     middle_->setStretch(0, reading ? 8 : 11);

@@ -18,6 +18,8 @@ class PublishPage;
 class LineUpPage;
 class BeatsTable;
 class HelpOverlay;
+class PlanView;
+class StripView;
 struct KeyHelp;
 
 class MainWindow : public QMainWindow {
@@ -51,6 +53,8 @@ class MainWindow : public QMainWindow {
     void remember(const QString& folder);
     bool mayLeave();
     void showPlace();
+    void nextPace();
+    void loopCorner();
 
     std::unique_ptr<Desk> desk_;
     std::unique_ptr<Player> player_;
@@ -60,7 +64,10 @@ class MainWindow : public QMainWindow {
     PublishPage* publish_;
     LineUpPage* lineUp_;
     BeatsTable *words_, *cutWords_;
-    QWidget *stretch_, *strip_;
+    QWidget* stretch_;
+    StripView* strip_;
+    PlanView* plan_;
+    QPushButton* pace_;
     Ribbon* ribbon_;
     QLabel *about_, *message_, *where_;
     QPushButton* play_;

@@ -22,6 +22,11 @@ Player::Player(Desk& desk, QObject* parent)
         picture_ = picture;
         emit pictureReady();
     });
+    connect(source_, &FrameSource::endsEarly, this, [this](double lastS, double lengthS) {
+        emit filmTold(tr("The film breaks off at %1 s of %2 s; what is there is used.")
+                          .arg(lastS, 0, 'f', 1)
+                          .arg(lengthS, 0, 'f', 1));
+    });
     thread_.start();
     timer_.setInterval(kTickMs);
     timer_.setTimerType(Qt::PreciseTimer);
@@ -35,6 +40,8 @@ Player::Player(Desk& desk, QObject* parent)
         stopProxy_ = {};
         QTimer::singleShot(kBeforeProxyMs, this, [this, stop = stopProxy_.get_token()] { makeProxyOf(stop); });
         footageSound_.reset();
+        slowed_.clear();
+        loop_.reset();
         inBackground(
             this, [path = desk_.material().video] { return readSound(path, 48000); },
             [this](Result<Sound> s) {
@@ -49,6 +56,7 @@ Player::Player(Desk& desk, QObject* parent)
     });
     connect(&desk_, &Desk::changed, this, [this] { emit pictureReady(); });
     connect(&desk_, &Desk::cornerChosen, this, [this](int corner) {
+        loop_.reset();
         const auto* c = cornerNumbered(desk_.guide(), corner);
         if (!c) return;
         const auto* f = desk_.factsOf(corner);
@@ -73,9 +81,13 @@ void Player::makeProxyOf(std::stop_token stop) {
             p.stop = stop;
             return makeProxy(folder, video, p);
         },
-        [this, stop](Result<std::filesystem::path> proxy) {
-            if (proxy && !stop.stop_requested())
-                QMetaObject::invokeMethod(source_, "openProxy", Qt::QueuedConnection, Q_ARG(QString, QString::fromStdString(proxy->string())));
+        [this, stop](Result<Proxy> proxy) {
+            if (!proxy || stop.stop_requested()) return;
+            if (proxy->damaged > 0)
+                emit filmTold(
+                    tr("The film is damaged in %n place(s); what can be read of it is used.", nullptr, proxy->damaged));
+            QMetaObject::invokeMethod(source_, "openProxy", Qt::QueuedConnection,
+                                      Q_ARG(QString, QString::fromStdString(proxy->file.string())));
         },
         longWork());
 }
@@ -122,17 +134,14 @@ SceneAt Player::scene() const {
 
 void Player::seekGuide(double s) {
     guideS_ = std::clamp(s, 0.0, std::max(0.0, length() - 0.02));
-    startedAt_ = guideS_;
-    clock_.restart();
-    if (playing() && guideSound_) out_->play(guideSound_, guideS_);
+    startHere();
     show();
 }
 
 void Player::seekFootage(double footageS) {
     if (!desk_.isOpen() || mode_ != Mode::Footage) return;
     footageS_ = std::clamp(footageS, 0.0, std::max(0.0, desk_.material().videoInfo.length.count() - 0.02));
-    startedAt_ = footageS_;
-    clock_.restart();
+    startHere();
     show();
 }
 
@@ -151,8 +160,7 @@ void Player::seekMetre(double atM) {
         return;
     }
     footageS_ = seconds(desk_.clock().footage(atM));
-    startedAt_ = footageS_;
-    clock_.restart();
+    startHere();
     show();
 }
 
@@ -174,23 +182,76 @@ void Player::toggle() {
         return;
     }
     if (!desk_.isOpen()) return;
+    timer_.start();
+    startHere();
+    emit playingChanged(true);
+}
+
+/// The clock and the sound begin at the playhead.
+void Player::startHere() {
     startedAt_ = mode_ == Mode::Guide ? guideS_ : footageS_;
     clock_.restart();
-    timer_.start();
-    if (mode_ == Mode::Guide && guideSound_) out_->play(guideSound_, guideS_);
-    if (mode_ == Mode::Footage && footageSound_) out_->play(footageSound_, footageS_);
-    emit playingChanged(true);
+    if (playing()) startSound();
+}
+
+void Player::startSound() {
+    if (mode_ == Mode::Guide) {
+        if (guideSound_) out_->play(guideSound_, guideS_);
+        return;
+    }
+    if (!footageSound_) return;
+    if (pace_ == 1) {
+        out_->play(footageSound_, footageS_);
+        return;
+    }
+    out_->stop();
+    const int percent = static_cast<int>(std::lround(pace_ * 100));
+    if (const auto made = slowed_.find(percent); made != slowed_.end()) {
+        if (made->second) out_->play(made->second, footageS_ / pace_);
+        return;
+    }
+    slowed_[percent] = nullptr; // being made
+    inBackground(
+        this,
+        [film = footageSound_, pace = pace_] {
+            auto s = stretched(*film, pace);
+            s.startS = film->startS / pace;
+            return std::make_shared<const Sound>(std::move(s));
+        },
+        [this, percent, film = footageSound_](std::shared_ptr<const Sound> s) {
+            if (film != footageSound_) return; // another guide was opened meanwhile
+            slowed_[percent] = std::move(s);
+            if (playing() && mode_ == Mode::Footage && std::lround(pace_ * 100) == percent) startHere();
+        });
+}
+
+void Player::setPace(double pace) {
+    pace_ = pace;
+    startHere();
+    emit moved();
+}
+
+void Player::loop(double fromM, double toM) {
+    if (!desk_.isOpen() || mode_ != Mode::Footage || toM <= fromM) return;
+    loop_ = Loop{seconds(desk_.clock().footage(fromM)), seconds(desk_.clock().footage(toM))};
+    seekFootage(loop_->fromS);
+    if (!playing()) toggle();
 }
 
 void Player::pause() {
     if (!playing()) return;
     timer_.stop();
     out_->stop();
+    loop_.reset();
     emit playingChanged(false);
 }
 
 void Player::tick() {
-    const double now = startedAt_ + static_cast<double>(clock_.elapsed()) / 1000;
+    const double now = startedAt_ + static_cast<double>(clock_.elapsed()) / 1000 * pace();
+    if (loop_ && mode_ == Mode::Footage && now >= loop_->toS) {
+        seekFootage(loop_->fromS);
+        return;
+    }
     if (mode_ == Mode::Guide) {
         guideS_ = std::min(now, length());
         if (now >= length()) pause();

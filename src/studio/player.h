@@ -26,10 +26,17 @@ class Player : public QObject {
     void toggle();
     void pause();
     void seekGuide(double guideS);
-    void seekFootage(double footageS);   ///< in footage mode
+    void seekFootage(double footageS); ///< in footage mode
     double footageTime() const { return footageS_; }
     void seekMetre(double atM); ///< the footage where the car is there
     void step(int frames);
+    /// How fast the footage runs, 1 or less; the guide keeps its own pace. Its sound keeps its pitch.
+    void setPace(double pace);
+    double pace() const { return mode_ == Mode::Guide ? 1 : pace_; }
+    /// Plays the chosen corner again and again; an empty stretch ends it.
+    void loop(double fromM, double toM);
+    void endLoop() { loop_.reset(); }
+    bool looping() const { return loop_.has_value(); }
     double guideTime() const { return guideS_; }
     double metre() const;
     Live live() const; ///< speed, gear and pedals at the playhead
@@ -40,11 +47,14 @@ class Player : public QObject {
     void moved(); ///< the playhead
     void pictureReady();
     void playingChanged(bool playing);
+    void filmTold(const QString& sentence); ///< what is wrong with the film, though it can be used
 
   private:
     void tick();
     void show();
     void mixSound();
+    void startSound();
+    void startHere();
     void makeProxyOf(std::stop_token stop);
     double length() const;
     Desk& desk_;
@@ -54,7 +64,13 @@ class Player : public QObject {
     QImage picture_;
     QTimer timer_;
     QElapsedTimer clock_;
-    double guideS_ = 0, footageS_ = 0, startedAt_ = 0;
+    double guideS_ = 0, footageS_ = 0, startedAt_ = 0, pace_ = 1;
+    struct Loop {
+        double fromS, toS; ///< of the footage
+    };
+    std::optional<Loop> loop_;
+    std::map<int, std::shared_ptr<const Sound>>
+        slowed_; ///< the footage's sound by pace in percent, made when first wanted
     std::shared_ptr<const Sound> footageSound_, guideSound_;
     std::unique_ptr<SoundOut> out_;
     long mixWanted_ = 0;

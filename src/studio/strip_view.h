@@ -2,15 +2,19 @@
 #pragma once
 #include "studio/player.h"
 
+#include <QPainter>
 #include <QWidget>
 
 namespace hl {
 
-/// The pedals of the chosen corner over the road, with its events; a click goes there.
+/// The pedals of the chosen corner over the road, with its events; a click goes there. Tall, it shows the speed above
+/// them.
 class StripView : public QWidget {
     Q_OBJECT
   public:
     StripView(Desk& desk, Player& player, QWidget* parent = nullptr);
+
+    void setTall(bool tall);
 
   protected:
     void paintEvent(QPaintEvent*) override;
@@ -18,8 +22,10 @@ class StripView : public QWidget {
     void mouseMoveEvent(QMouseEvent* e) override { mousePressEvent(e); }
 
   private:
+    void paintSpeed(QPainter& p, const QRectF& box, const GuideCorner& c) const;
     Desk& desk_;
     Player& player_;
+    bool tall_ = false;
 };
 
 } // namespace hl

@@ -56,6 +56,17 @@ TEST_CASE("smoothing has no lag and keeps straight lines") {
     CHECK(axis[top] == Approx(200).margin(1.5));
 }
 
+TEST_CASE("a car that stands still is smoothed like one that moves, and as quickly") {
+    // 100 000 samples within a millimetre, then a ramp: taking them all would be 10^10 steps
+    std::vector<double> s, v;
+    for (int i = 0; i < 100000; ++i) s.push_back(i * 1e-8), v.push_back(10 + std::sin(i * 0.7));
+    for (int i = 1; i <= 200; ++i) s.push_back(i * 0.5), v.push_back(10 + i * 0.5);
+    const auto soft = smoothed(s, v, 1.0);
+    CHECK(soft[50000] == Approx(10).margin(0.3));
+    CHECK(soft.back() > soft[100100]);
+    CHECK(soft[100150] == Approx(10 + 151 * 0.5).margin(0.01));
+}
+
 TEST_CASE("smoothing passes over missing values") {
     const auto s = smoothed({0, 1, 2, 3, 4}, {1, kNaN, 1, kNaN, 1}, 1.0);
     for (const double v : s) CHECK(v == Approx(1));

@@ -36,7 +36,8 @@ double brightness(int n) { return (30 + n - 16) * 255.0 / 219; }
 
 struct Answers {
     explicit Answers(FrameSource& s) {
-        QObject::connect(&s, &FrameSource::ready, [this](const QImage& p, double t) { picture = p, time = t, ++count; });
+        QObject::connect(&s, &FrameSource::ready,
+                         [this](const QImage& p, double t) { picture = p, time = t, ++count; });
     }
     int number() const { return static_cast<int>(std::lround(time * 50)); }
     double grey() const { return qGray(picture.pixel(picture.width() / 2, picture.height() / 2)); }
@@ -73,7 +74,7 @@ TEST_CASE("while a hand drags the proxy answers, and the frame itself follows wh
     FrameSource source;
     Answers shown(source);
     source.openFile(QString::fromStdString(film.string()));
-    source.openProxy(QString::fromStdString(proxy->string()));
+    source.openProxy(QString::fromStdString(proxy->file.string()));
     source.want(0.01);
     REQUIRE(waitFor([&] { return shown.count == 1; }));
     bool small = false;
@@ -98,19 +99,59 @@ TEST_CASE("a proxy holds every frame of its film, is made once, and a stale one 
     const auto proxy = makeProxy(dir.path(), film, {});
     REQUIRE(proxy);
     CHECK_FALSE(std::filesystem::exists(dir / "cache/proxy-1-2.mp4"));
-    auto r = VideoReader::open(*proxy);
+    auto r = VideoReader::open(proxy->file);
     REQUIRE(r);
     CHECK(r->frameTimes().size() == kFrames);
-    const auto made = std::filesystem::last_write_time(*proxy);
+    const auto made = std::filesystem::last_write_time(proxy->file);
     REQUIRE(makeProxy(dir.path(), film, {}));
-    CHECK(std::filesystem::last_write_time(*proxy) == made);
+    CHECK(std::filesystem::last_write_time(proxy->file) == made);
     std::stop_source stop;
     stop.request_stop();
     Progress p;
     p.stop = stop.get_token();
     const ScratchFolder other;
     CHECK(makeProxy(other.path(), film, p).error().id == "job.cancelled");
-    CHECK(std::filesystem::is_empty(other / "cache"));
+    for (const auto& e : std::filesystem::directory_iterator(other / "cache"))
+        CHECK(e.path().extension() == ".parts"); // no half proxy
+}
+
+TEST_CASE("a proxy that was stopped goes on where it was") {
+    const ScratchFolder dir;
+    MovieOptions o;
+    o.width = 64, o.height = 48, o.frameRate = 50, o.keyEvery = 300, o.preset = "ultrafast";
+    auto w = MovieWriter::open(dir / "long.mp4", o);
+    REQUIRE(w);
+    constexpr int kLong = 1130;
+    for (int n = 0; n < kLong; ++n) {
+        YuvFrame f(64, 48);
+        std::fill(f.y.begin(), f.y.end(), static_cast<std::uint8_t>(30 + n % 200));
+        REQUIRE(w->picture(f));
+    }
+    REQUIRE(w->finish());
+    std::stop_source stop;
+    Progress p;
+    p.stop = stop.get_token();
+    p.report = [&](double share, const std::string&) {
+        if (share > 0.6) stop.request_stop(); // within the second piece
+    };
+    CHECK(makeProxy(dir.path(), dir / "long.mp4", p).error().id == "job.cancelled");
+    const auto parts = proxyFile(dir.path(), dir / "long.mp4").replace_extension(".parts");
+    REQUIRE(std::filesystem::exists(parts / "00000.mp4"));
+    double least = 1;
+    Progress again;
+    again.report = [&](double share, const std::string&) { least = std::min(least, share); };
+    const auto proxy = makeProxy(dir.path(), dir / "long.mp4", again);
+    REQUIRE(proxy);
+    CHECK(least > 0.4); // not from the start
+    CHECK_FALSE(std::filesystem::exists(parts));
+    auto r = VideoReader::open(proxy->file);
+    REQUIRE(r);
+    REQUIRE(r->frameTimes().size() == kLong);
+    for (const std::size_t n : {0u, 499u, 500u, 501u, 999u, 1000u, 1129u}) {
+        const auto f = r->frameAt(at<FootageTime>(proxyTime(n)));
+        REQUIRE(f);
+        CHECK(f->y[24 * 64 + 32] == Approx(30 + n % 200).margin(4));
+    }
 }
 
 TEST_CASE("the frame cache keeps what is near the playhead") {

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/sync/motion.h"
+#include "standins/road_bumps.h"
 #include "support/driven.h"
 
 #include <catch2/catch.hpp>
@@ -15,17 +16,24 @@ const hl::testing::Driven& saltmarrow() {
 }
 
 /// What a camera would see of this drive from `fromS` on: the yaw, the stream of what is near, trembling, lost frames.
-PictureMotion seen(const hl::testing::Driven& d, double fromS, double lengthS, double noise, unsigned seed, double drift = 0) {
+PictureMotion seen(const hl::testing::Driven& d, double fromS, double lengthS, double noise, unsigned seed,
+                   double drift = 0) {
     std::mt19937 rng(seed);
     std::normal_distribution<double> shake(0, noise);
     PictureMotion m;
     for (double t = 0; t < lengthS; t += 0.02) {
         const double drive = fromS + t * (1 + drift);
-        const auto& x = d.drive.samples[std::min(d.drive.samples.size() - 1, static_cast<std::size_t>(drive / d.drive.step))];
+        const auto& x =
+            d.drive.samples[std::min(d.drive.samples.size() - 1, static_cast<std::size_t>(drive / d.drive.step))];
         const double yaw = standin::lineAt(d.drive.line.curvature, d.drive.line, d.circuit, x.s) * x.v;
         m.footageS.push_back(t);
-        m.sideways.push_back(seed % 2 && static_cast<int>(t * 50) % 97 < 3 ? kNaN : 0.66 * yaw + 0.002 * x.v * std::sin(drive * 0.7) + shake(rng));
-        m.upwards.push_back(shake(rng));
+        m.sideways.push_back(seed % 2 && static_cast<int>(t * 50) % 97 < 3
+                                 ? kNaN
+                                 : 0.66 * yaw + 0.002 * x.v * std::sin(drive * 0.7) + shake(rng));
+        // the head nods as the wheels are thrown
+        m.upwards.push_back(0.05 * standin::bumpAt(d.circuit, x.s, standin::onKerb(d.circuit, d.drive, x.s)) *
+                                (0.3 + x.v / 90) +
+                            0.1 * shake(rng));
     }
     return m;
 }
@@ -55,7 +63,8 @@ TEST_CASE("positions alone are enough to know how the car turned") {
     how.rateHz = 10, how.positionNoise = 0.4;
     const auto gps = hl::testing::driven(standin::saltmarrowRing(), {}, 3, 7, how);
     auto log = gps.log;
-    for (const auto c : {Channel::YawRate, Channel::LateralAcc, Channel::EngineSpeed, Channel::Steering}) log[c].clear();
+    for (const auto c : {Channel::YawRate, Channel::LateralAcc, Channel::EngineSpeed, Channel::Steering})
+        log[c].clear();
     const auto tie = syncByMotion(seen(gps, 61.7, 110, 0.08, 4), log);
     REQUIRE(tie);
     CHECK(tie->offsetS == Approx(61.7).margin(0.08));
@@ -67,8 +76,10 @@ TEST_CASE("a picture that does not turn like the log is refused") {
     PictureMotion still, other;
     std::mt19937 rng(1);
     for (double t = 0; t < 60; t += 0.02) {
-        still.footageS.push_back(t), still.upwards.push_back(0), still.sideways.push_back(std::normal_distribution<double>(0, 0.1)(rng));
-        other.footageS.push_back(t), other.upwards.push_back(0), other.sideways.push_back(0.3 * std::sin(t * 0.9) + 0.2 * std::sin(t * 2.3));
+        still.footageS.push_back(t), still.upwards.push_back(0),
+            still.sideways.push_back(std::normal_distribution<double>(0, 0.1)(rng));
+        other.footageS.push_back(t), other.upwards.push_back(0),
+            other.sideways.push_back(0.3 * std::sin(t * 0.9) + 0.2 * std::sin(t * 2.3));
     }
     CHECK(syncByMotion(still, d.log).error().id == "sync.not-sure");
     CHECK(syncByMotion(other, d.log).error().id == "sync.not-sure");
@@ -86,4 +97,36 @@ TEST_CASE("two answers are weighed, and refused when they contradict each other"
     CHECK(both->confidence > 0.8);
     CHECK(both->method == "both");
     CHECK(weighed(sound, far).error().id == "sync.not-sure");
+}
+
+TEST_CASE("jolts alone tie a log that does not tell how the car turned") {
+    const auto& d = saltmarrow();
+    auto log = d.log;
+    for (const auto c : {Channel::YawRate, Channel::LateralAcc, Channel::X, Channel::Y}) log[c].clear();
+    REQUIRE(turningOf(log).empty());
+    const auto tie = syncByMotion(seen(d, 44.4, 100, 0.05, 8), log);
+    REQUIRE(tie);
+    CHECK(tie->offsetS == Approx(44.4).margin(0.06));
+    CHECK(std::abs(tie->offsetS - 44.4) * 1000 <= tie->uncertaintyMs);
+    log[Channel::VerticalAcc].clear();
+    CHECK(syncByMotion(seen(d, 44.4, 100, 0.05, 8), log).error().id == "sync.no-turning");
+}
+
+TEST_CASE("a camera that shakes on its own mount does not spoil what the turning tells") {
+    const auto& d = saltmarrow();
+    auto film = seen(d, 61.7, 100, 0.05, 12);
+    std::mt19937 rng(5);
+    for (auto& u : film.upwards) u = std::normal_distribution<double>(0, 0.3)(rng);
+    const auto tie = syncByMotion(film, d.log);
+    REQUIRE(tie);
+    CHECK(tie->offsetS == Approx(61.7).margin(0.04));
+}
+
+TEST_CASE("clocks that drift apart are found out by the turning, as far as it can tell") {
+    const auto& d = saltmarrow();
+    const auto tie = syncByMotion(seen(d, 30, 130, 0.01, 6, 120e-6), d.log);
+    REQUIRE(tie);
+    CHECK(tie->driftPpm > 40); // held against what clocks usually do
+    const double middle = 65;
+    CHECK(std::abs(seconds(tie->log(at<FootageTime>(middle))) - (30 + middle * (1 + 120e-6))) < 0.015);
 }

@@ -72,3 +72,41 @@ TEST_CASE("the engine of another drive is refused") {
     else
         CHECK(tie.error().id == "sync.not-sure");
 }
+
+TEST_CASE("without engine speed the pitch follows the speed in each gear") {
+    auto log = saltmarrow().log;
+    log[Channel::EngineSpeed].clear();
+    const auto& d = saltmarrow();
+    for (const double noise : {0.06, 0.3}) {
+        standin::SoundOptions o;
+        o.fromS = 71.3, o.toS = 171, o.rate = 8000, o.noise = noise;
+        const auto sound = standin::engineSound(d.circuit, d.drive, o);
+        const auto tie = syncBySound(sound, log);
+        INFO("noise " << noise);
+        REQUIRE(tie);
+        CHECK(tie->offsetS == Approx(o.fromS).margin(0.020));
+        CHECK(std::abs(tie->offsetS - o.fromS) * 1000 <= tie->uncertaintyMs);
+        auto speedOnly = log;
+        speedOnly[Channel::Gear].clear();
+        const auto vague = syncBySound(sound, speedOnly);
+        REQUIRE(vague);
+        CHECK(std::abs(vague->offsetS - o.fromS) * 1000 <= vague->uncertaintyMs);
+        CHECK(vague->uncertaintyMs > tie->uncertaintyMs); // the gears were heard, not told
+    }
+}
+
+TEST_CASE("without engine speed another drive is refused too") {
+    const auto& d = saltmarrow();
+    standin::Driver other;
+    other.commitment = 0.8, other.spreadM = 4;
+    const auto stranger = standin::drive(standin::buildRing(d.circuit.turns, 500, 6), {}, other, 1, 99);
+    standin::SoundOptions o;
+    o.fromS = 20, o.toS = 90, o.rate = 8000;
+    auto log = d.log;
+    log[Channel::EngineSpeed].clear();
+    CHECK(syncBySound(standin::engineSound(d.circuit, stranger, o), log).error().id == "sync.not-sure");
+    log[Channel::Gear].clear();
+    CHECK(syncBySound(standin::engineSound(d.circuit, stranger, o), log).error().id == "sync.not-sure");
+    log[Channel::Speed].clear();
+    CHECK(syncBySound({}, log).error().id == "sync.no-engine-speed");
+}

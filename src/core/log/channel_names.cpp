@@ -7,6 +7,7 @@
 #include <array>
 #include <cctype>
 #include <span>
+#include <unordered_map>
 
 namespace hl {
 namespace {
@@ -87,20 +88,22 @@ std::string unitWord(std::string_view s) {
     return out;
 }
 
-bool listed(std::string_view words, std::string_view word) {
-    for (std::size_t from = 0; from < words.size();) {
-        const auto end = std::min(words.find(' ', from), words.size());
-        if (words.substr(from, end - from) == word) return true;
-        from = end + 1;
-    }
-    return false;
+/// Every synonym by its letters; where two channels share one, the first listed has it.
+std::unordered_map<std::string_view, Channel> byName() {
+    std::unordered_map<std::string_view, Channel> out;
+    for (const auto& n : kNames)
+        for (std::size_t from = 0; from < n.words.size();) {
+            const auto end = std::min(n.words.find(' ', from), n.words.size());
+            out.try_emplace(n.words.substr(from, end - from), n.channel);
+            from = end + 1;
+        }
+    return out;
 }
 
 Channel exactly(std::string_view key) {
-    if (key.empty()) return Channel::Count;
-    for (const auto& n : kNames)
-        if (listed(n.words, key)) return n.channel;
-    return Channel::Count;
+    static const auto names = byName();
+    const auto found = names.find(key);
+    return found == names.end() ? Channel::Count : found->second;
 }
 
 /// Words of a name: at blanks, signs, and where "camelCase" changes.
@@ -210,6 +213,11 @@ bool takeUnit(ColumnGuess& g, std::string_view unit) {
 ColumnGuess guessColumn(std::string_view header) {
     ColumnGuess g;
     g.header = header;
+    constexpr std::size_t kLongestName = 120; // what is longer is a sentence, and costs its length cubed
+    if (header.size() > kLongestName) {
+        g.reason = "too long for a name";
+        return g;
+    }
     const auto [title, unit] = apart(header);
     const auto named = channelOf(title);
     g.channel = named.channel, g.sure = named.sure, g.unit = unit;

@@ -27,6 +27,26 @@ std::vector<double> ownVelocity(const CarLog& log, const std::vector<std::size_t
     return v;
 }
 
+/// The log's accelerations, which point along and across the car, told east and north by the course of a first
+/// smoothing: the mean over half a step each way of every fix. Both empty when the log lacks one of them.
+void ownAcceleration(const CarLog& log, double step, const AxisPath& x, const AxisPath& y, AxisFixes& east, AxisFixes& north) {
+    if (!log.has(Channel::LateralAcc) || !log.has(Channel::LongitudinalAcc)) return;
+    const auto &t = log[Channel::Time], &along = log[Channel::LongitudinalAcc], &across = log[Channel::LateralAcc];
+    std::size_t a = 0, b = 0;
+    for (std::size_t i = 0; i < east.t.size(); ++i) {
+        while (t[a] < east.t[i] - step / 2) ++a;
+        b = std::max(a, b);
+        double forward = 0, left = 0;
+        while (b < t.size() && t[b] <= east.t[i] + step / 2) ++b;
+        for (std::size_t k = a; k < b; ++k) forward += along[k], left += across[k];
+        const double n = num(b - a), v = std::hypot(x.velocity[i], y.velocity[i]);
+        const double c = x.velocity[i] / v, s = y.velocity[i] / v;
+        const bool known = b > a && v > 5; // standing still has no course
+        east.acceleration.push_back(known ? (forward * c - left * s) / n : kNaN);
+        north.acceleration.push_back(known ? (forward * s + left * c) / n : kNaN);
+    }
+}
+
 /// Between two smoothed fixes by the cubic through places and velocities.
 double hermite(const std::vector<double>& t, const AxisPath& p, double at) {
     const auto [i, f] = locate(t, at);
@@ -91,7 +111,10 @@ void conditionPositions(CarLog& log, const std::vector<std::size_t>& fresh) {
     const double noise = std::max(kLeastNoise, std::hypot(placeNoiseOf(east.t, east.place), placeNoiseOf(north.t, north.place)) / std::sqrt(2.0));
     east.placeNoise = north.placeNoise = noise;
     east.velocity = ownVelocity(log, fresh, true), north.velocity = ownVelocity(log, fresh, false);
-    const auto x = smoothAxis(east, kJerk), y = smoothAxis(north, kJerk);
+    auto x = smoothAxis(east, kJerk), y = smoothAxis(north, kJerk);
+    ownAcceleration(log, step, x, y, east, north);
+    const bool felt = !east.acceleration.empty();
+    if (felt) x = smoothAxis(east, kJerk), y = smoothAxis(north, kJerk);
 
     if (medianStep(log[Channel::Time]) > 1.2 * kFilledStep) fillUp(log, filledTimes(log[Channel::Time]));
     const auto& t = log[Channel::Time];
@@ -102,7 +125,8 @@ void conditionPositions(CarLog& log, const std::vector<std::size_t>& fresh) {
         if (needsSpeed) speed.push_back(std::hypot(sampleAt(east.t, x.velocity, t[i]), sampleAt(north.t, y.velocity, t[i])));
     }
     char text[160];
-    std::snprintf(text, sizeof text, "positions come %.1f times a second with about %.2f m of noise; smoothed%s", 1 / step, noise, needsSpeed ? ", and the speed taken from them" : "");
+    std::snprintf(text, sizeof text, "positions come %.1f times a second with about %.2f m of noise; smoothed%s%s", 1 / step, noise,
+                  felt ? " together with the accelerations" : "", needsSpeed ? ", and the speed taken from them" : "");
     log.notes.push_back({0, text});
     if (needsSpeed) log[Channel::Speed] = std::move(speed);
 }

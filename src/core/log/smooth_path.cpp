@@ -58,6 +58,7 @@ AxisPath smoothAxis(const AxisFixes& m, double jerk) {
         s.predicted = x, s.predictedSpread = p;
         take(x, p, 0, m.place[i], m.placeNoise);
         if (!m.velocity.empty()) take(x, p, 1, m.velocity[i], m.velocityNoise);
+        if (!m.acceleration.empty()) take(x, p, 2, m.acceleration[i], m.accelerationNoise);
         s.filtered = x, s.filteredSpread = p;
     }
     State smooth = x;

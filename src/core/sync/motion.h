@@ -7,18 +7,22 @@
 
 namespace hl {
 
-/// How the picture moved from each frame to the next. Sideways is the share of the picture's width a second, positive when the
-/// scene moves right (the car yaws left); NaN where a frame could not be compared with the one before.
+/// How the picture moved from each frame to the next. Sideways is the share of the picture's width a second, positive
+/// when the scene moves right (the car yaws left); NaN where a frame could not be compared with the one before.
 struct PictureMotion {
     std::vector<double> footageS; ///< middle between the two frames, ascending
     std::vector<double> sideways, upwards;
 };
 
-/// The log's own turning, rad/s, left positive, on its time axis: yaw rate, else from the driven path, else from lateral
-/// acceleration over speed. Empty when it shows none of them.
+/// The log's own turning, rad/s, left positive, on its time axis: yaw rate, else from the driven path, else from
+/// lateral acceleration over speed. Empty when it shows none of them.
 std::vector<double> turningOf(const CarLog& log);
 
-/// Errors: sync.no-turning (the log does not show how the car turns), sync.too-short, sync.not-sure.
+/// The log's own shaking, m/s^2; empty when it has no vertical acceleration.
+std::vector<double> joltsOf(const CarLog& log);
+
+/// By the turning and, where the log has vertical acceleration, by the jolts too: bumps and kerbs shake picture and
+/// car. Errors: sync.no-turning (the log does not show how the car turns), sync.too-short, sync.not-sure.
 Result<ClockTie> syncByMotion(const PictureMotion& picture, const CarLog& log);
 
 /// Two independent answers weighed by their uncertainties; an error when they contradict each other.

@@ -23,8 +23,9 @@ struct ClockTie {
 inline constexpr double kSureEnough = 0.25;
 
 /// Engine note against the log's engine speed. The sound is turned into a map of how strongly each fundamental is
-/// present over time; for every offset (and firing ratio) the map is read along the note the log predicts.
-/// Errors: sync.no-engine-speed, sync.too-short, sync.not-sure.
+/// present over time; for every offset (and firing ratio) the map is read along the note the log predicts. Without
+/// engine speed the note follows the car's speed in each gear (gear_note.h). Errors: sync.no-engine-speed,
+/// sync.too-short, sync.not-sure.
 Result<ClockTie> syncBySound(const Sound& sound, const CarLog& log);
 
 /// The note map's ratio of firing to engine speed that explains the sound best under a tie; 0 without engine speed.

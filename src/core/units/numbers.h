@@ -53,6 +53,7 @@ Between locate(const std::vector<double>& xs, double x);
 double sampleAt(const std::vector<double>& xs, const std::vector<double>& ys, double x);
 
 /// Zero-phase Gaussian smoothing of y over an uneven ascending axis; sigma in the axis' unit. NaNs are skipped.
+/// Of more than 128 samples within three sigma every so many are taken.
 std::vector<double> smoothed(const std::vector<double>& axis, const std::vector<double>& y, double sigma);
 
 /// dy/dx by central differences over an uneven axis.
