@@ -6,13 +6,14 @@
 #include <QCheckBox>
 #include <QFormLayout>
 #include <QHBoxLayout>
+#include <QListWidget>
 #include <QVBoxLayout>
 
 namespace hl {
 
 ScenePage::ScenePage(Desk& desk, QWidget* parent)
     : QWidget(parent), desk_(desk), title_(new QLineEdit), channel_(new QLineEdit), car_(new QLineEdit),
-      series_(new QLineEdit), conditions_(new QLineEdit), sources_(quiet({})), lap_(quiet({})),
+      series_(new QLineEdit), conditions_(new QLineEdit), sources_(quiet({})), lap_(quiet({})), notes_(new QListWidget),
       real_(new QCheckBox(tr("A real circuit: show cautions and ask for consequence ratings"))) {
     setObjectName(QStringLiteral("sheet"));
     setAttribute(Qt::WA_StyledBackground);
@@ -34,7 +35,16 @@ ScenePage::ScenePage(Desk& desk, QWidget* parent)
     column->addSpacing(8);
     column->addWidget(lap_);
     column->addWidget(sources_);
-    column->addStretch();
+    column->addSpacing(8);
+    column->addWidget(quiet(tr("<b>What was guessed and mended in the log</b>")));
+    column->addWidget(notes_, 1);
+    notes_->setObjectName(QStringLiteral("importNotes"));
+    notes_->setAccessibleName(tr("What was guessed and mended in the log"));
+    notes_->setWordWrap(true);
+    notes_->setSelectionMode(QAbstractItemView::NoSelection);
+    notes_->setFrameShape(QFrame::NoFrame);
+    notes_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    notes_->setMinimumHeight(64);
     auto* row = new QHBoxLayout;
     auto* fresh = lampButton(tr("New guide from film and log"));
     auto* open = plainButton(tr("Open a guide"));
@@ -92,6 +102,13 @@ void ScenePage::refresh() {
                     : tr("<br>No track file: the driven line stands in for the road, edges are assumed.");
     if (g.sources.camera.assumed) text += tr("<br>Nobody measured the camera: marks in the picture may be off.");
     sources_->setText(text);
+    if (shownLog_ == &m.log) return;
+    shownLog_ = &m.log;
+    notes_->clear();
+    for (const auto& n : m.log.notes)
+        notes_->addItem(n.line > 0 ? tr("Line %1: %2").arg(n.line).arg(QString::fromStdString(n.text))
+                                   : QString::fromStdString(n.text));
+    if (notes_->count() == 0) notes_->addItem(tr("Nothing: every column was known and every row good."));
 }
 
 void ScenePage::take() {

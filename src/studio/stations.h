@@ -30,7 +30,9 @@ class ScenePage : public QWidget {
     Desk& desk_;
     QLineEdit *title_, *channel_, *car_, *series_, *conditions_;
     QLabel *sources_, *lap_;
+    QListWidget* notes_;
     QCheckBox* real_;
+    const CarLog* shownLog_ = nullptr; ///< whose notes the list shows
 };
 
 /// Render and publish, with progress, cancel and a way to look at the result.

@@ -5,6 +5,8 @@
 #include "support/studio.h"
 
 #include <catch2/catch.hpp>
+#include <fstream>
+#include <QListWidget>
 
 using namespace hl;
 using hl::testing::copiedDemo;
@@ -83,4 +85,29 @@ TEST_CASE("the film runs at half and quarter speed by one key, and loops a corne
     CHECK_FALSE(s.player().looping());
     s.key(Qt::Key_5, Qt::AltModifier);
     CHECK(s.player().pace() == 1); // the guide keeps its own
+}
+
+TEST_CASE("what was guessed and mended in the log is read in the scene") {
+    const ScratchFolder dir;
+    const auto folder = copiedDemo(dir);
+    // the logger stumbles: a row of nonsense, then the same moment twice
+    const auto file = std::filesystem::path(folder.toStdString()) / "log/saltmarrow-log.csv";
+    std::ifstream in(file);
+    std::string text, line;
+    for (int n = 1; std::getline(in, line); ++n) {
+        text += line + "\n";
+        if (n == 500) text += "what,is,this\n";
+    }
+    in.close();
+    std::ofstream(file) << text;
+    Studio s(folder);
+    REQUIRE(s.ready);
+    s.key(Qt::Key_1, Qt::AltModifier);
+    auto* notes = s.find<QListWidget>("importNotes");
+    REQUIRE(notes);
+    REQUIRE(notes->count() > 0);
+    QString all;
+    for (int i = 0; i < notes->count(); ++i) all += notes->item(i)->text() + "\n";
+    INFO(all.toStdString());
+    CHECK(all.contains("501"));
 }
