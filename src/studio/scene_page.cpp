@@ -19,7 +19,15 @@ ScenePage::ScenePage(Desk& desk, QWidget* parent)
     setAttribute(Qt::WA_StyledBackground);
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(24, 18, 24, 16);
-    column->addWidget(headline(tr("The scene")));
+    auto* top = new QHBoxLayout;
+    auto* fresh = lampButton(tr("New guide"));
+    auto* open = plainButton(tr("Open a guide"));
+    fresh->setObjectName(QStringLiteral("lamp"));
+    fresh->setToolTip(tr("From a film and a log"));
+    top->addWidget(headline(tr("The scene")), 1);
+    top->addWidget(fresh);
+    top->addWidget(open);
+    column->addLayout(top);
     auto* form = new QFormLayout;
     form->setVerticalSpacing(8);
     form->addRow(tr("Title"), title_);
@@ -45,14 +53,6 @@ ScenePage::ScenePage(Desk& desk, QWidget* parent)
     notes_->setFrameShape(QFrame::NoFrame);
     notes_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     notes_->setMinimumHeight(64);
-    auto* row = new QHBoxLayout;
-    auto* fresh = lampButton(tr("New guide from film and log"));
-    auto* open = plainButton(tr("Open a guide"));
-    fresh->setObjectName(QStringLiteral("lamp"));
-    row->addWidget(fresh);
-    row->addWidget(open);
-    row->addStretch();
-    column->addLayout(row);
     connect(fresh, &QPushButton::clicked, this, &ScenePage::newGuideWanted);
     connect(open, &QPushButton::clicked, this, &ScenePage::openWanted);
     for (auto* e : {title_, channel_, car_, series_, conditions_})
