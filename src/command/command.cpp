@@ -8,7 +8,7 @@
 namespace hl {
 namespace {
 
-constexpr void (*kVerbs[])(CLI::App&, Session&) = {addLaps, addCorners, addSync,    addNew, addCheck,
+constexpr void (*kVerbs[])(CLI::App&, Session&) = {addLaps, addCorners, addSync, addCompare, addNew, addCheck,
                                                    addPlan, addRender,  addPublish, addDemo};
 
 } // namespace

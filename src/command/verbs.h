@@ -23,6 +23,7 @@ struct Session {
 void addLaps(CLI::App& app, Session& s);
 void addCorners(CLI::App& app, Session& s);
 void addSync(CLI::App& app, Session& s);
+void addCompare(CLI::App& app, Session& s);
 void addNew(CLI::App& app, Session& s);
 void addCheck(CLI::App& app, Session& s);
 void addPlan(CLI::App& app, Session& s);

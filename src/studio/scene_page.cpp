@@ -53,6 +53,7 @@ ScenePage::ScenePage(Desk& desk, QWidget* parent)
     notes_->setFrameShape(QFrame::NoFrame);
     notes_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     notes_->setMinimumHeight(64);
+    notes_->setSizePolicy(QSizePolicy::Preferred, QSizePolicy::Ignored); // it takes what is left and scrolls by itself
     connect(fresh, &QPushButton::clicked, this, &ScenePage::newGuideWanted);
     connect(open, &QPushButton::clicked, this, &ScenePage::openWanted);
     for (auto* e : {title_, channel_, car_, series_, conditions_})

@@ -100,7 +100,7 @@ double apexOf(const LapTrace& trace, const Bend& bend) {
         weight += w;
     }
     const double tightest = weight > 0 ? sum / weight : (trace.s[bend.a] + trace.s[bend.b]) / 2;
-    if (trace.lateral.empty()) return tightest;
+    if (!trace.edgesKnown) return tightest;
     // A line along the edge has no single closest sample: the middle of the stretch within kClose of it.
     constexpr double kClose = 0.15;
     const auto [a, b] = around(trace, bend, kOnsetShare);

@@ -108,7 +108,7 @@ Result<LapTrace> traceOf(const CarLog& log, const LapList& laps, const Lap& lap,
     if (trace.v.empty()) trace.v = smoothed(trace.t, slope(trace.t, way), 0.3);
     if (trace.ax.empty()) trace.ax = slope(trace.t, smoothed(trace.t, trace.v, 0.08));
     if (track && !trace.x.empty())
-        matchToRoad(trace, *track);
+        matchToRoad(trace, *track), trace.edgesKnown = !track->edgesAssumed;
     else
         integrateDistance(trace, way, laps.trackLengthM);
     findTurning(trace, take(Channel::YawRate));

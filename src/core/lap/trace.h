@@ -20,7 +20,8 @@ struct LapTrace {
     std::vector<double> x, y;       ///< m on the track's plane
     std::vector<double> heading;    ///< rad, continuous
     std::vector<double> curvature;  ///< 1/m, left positive
-    std::vector<double> lateral;    ///< m from the centre line, left positive; only on a known track
+    std::vector<double> lateral;    ///< m from the centre line, left positive; only on a road
+    bool edgesKnown = false;        ///< the road's edges are measured, not supposed: lateral says where across the road
 };
 
 /// Seconds of run-up and run-out kept on each side of the lap, as far as the log reaches.

@@ -70,7 +70,7 @@ void Writer::approach() {
     const double at = facts.brakeOnsetM ? facts.brakeOnsetM->value : corner.turnInM;
     const auto where = facts.brakeOnsetM ? facts.brakeOnsetM->value - 45 : corner.turnInM - 35;
     const double lateral = lateralAt(at);
-    const bool wide = !m.trace.lateral.empty() && std::abs(lateral) > 2.5;
+    const bool wide = m.trace.edgesKnown && std::abs(lateral) > 2.5;
     constexpr std::string_view named[] = {"{name}, a {kind}.", "Next, {name}, a {kind}.", "This is {name}, a {kind}."};
     constexpr std::string_view bare[] = {"Turn {n}, a {kind}.", "Turn {n} is a {kind}.", "Next, turn {n}, a {kind}."};
     constexpr std::string_view come[] = {" Come in {where}{gear}.", " You arrive {where}{gear}.", " Be {where}{gear}."};
@@ -189,7 +189,7 @@ void Writer::exit() {
     if (!facts.exitSpeed) return;
     const double at =
         std::min(corner.endM, (facts.fullThrottleM ? facts.fullThrottleM->value : corner.apexM + 30) + 15);
-    if (!m.track || m.trace.lateral.empty()) return;
+    if (!m.track || !m.trace.edgesKnown) return;
     const double sign = corner.side == Side::Left ? -1 : 1; // the outside
     double widest = -1e9, widestAt = at;
     for (double s = corner.apexM + 10; s <= corner.endM; s += 2) {

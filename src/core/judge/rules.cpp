@@ -1,0 +1,55 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/judge/rules.h"
+
+#include <algorithm>
+#include <cstdio>
+
+namespace hl {
+namespace {
+
+constexpr Rule kRules[] = {pedalsOnAndOff, slowedTooMuch,    earlyApex,  powerThenLift,
+                           powerAsSwitch,  counterSteer,     longCoast,  brakingGivenAway,
+                           brakeInSteps,   limiterAndShifts, roadUnused, overTheEdge};
+
+} // namespace
+
+SampleRange samplesIn(const LapTrace& lap, double fromM, double toM) {
+    const auto a = static_cast<std::size_t>(std::lower_bound(lap.s.begin(), lap.s.end(), fromM) - lap.s.begin());
+    const auto b = static_cast<std::size_t>(std::lower_bound(lap.s.begin(), lap.s.end(), toM) - lap.s.begin());
+    return {a, std::max(a, b)};
+}
+
+std::string textOf(double value, int decimals) {
+    char text[40];
+    std::snprintf(text, sizeof text, "%.*f", decimals, value);
+    return text;
+}
+
+std::string metresText(double m) { return textOf(m, 0) + " m"; }
+
+double exitCost(const JudgedCorner& j, double lostMps) {
+    return j.worth ? std::max(0.0, kmh(lostMps) * j.worth->perKmhS) : 0;
+}
+
+std::vector<Fault> judgeLap(const LapTrace& lap, const std::vector<Corner>& corners,
+                            const std::vector<CornerFacts>& facts, const CarAbility& car, const Track* track,
+                            double carWidthM) {
+    std::vector<Fault> all;
+    for (std::size_t i = 0; i < corners.size(); ++i) {
+        const auto straight = straightAfter(corners, facts, i, lap.lengthM);
+        const auto& next = facts[(i + 1) % corners.size()];
+        const auto worth = exitWorth(car, sampleAt(lap.s, lap.v, straight.fromM), straight.fromM, straight.toM,
+                                     next.minSpeed ? next.minSpeed->value : 0);
+        const JudgedCorner j{
+            lap, corners[i], facts[i], car, worth, track && !track->edgesAssumed ? track : nullptr, carWidthM};
+        for (const Rule rule : kRules)
+            for (auto& f : rule(j)) {
+                f.corner = corners[i].number;
+                all.push_back(std::move(f));
+            }
+    }
+    std::stable_sort(all.begin(), all.end(), [](const Fault& a, const Fault& b) { return a.costS > b.costS; });
+    return all;
+}
+
+} // namespace hl
