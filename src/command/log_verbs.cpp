@@ -4,6 +4,7 @@
 #include "core/corner/corner.h"
 #include "core/units/numbers.h"
 #include "jobs/bring_in.h"
+#include "jobs/comparison.h"
 #include "store/facts_json.h"
 #include "store/log_file.h"
 
@@ -21,32 +22,8 @@ struct LogArguments {
     std::vector<std::string> pairs;
 };
 
-struct Opened {
-    CarLog log;
-    std::optional<Track> track;
-    LapList laps;
-    const Track* trackOrNull() const { return track ? &*track : nullptr; }
-};
-
-Result<Opened> open(const LogArguments& a) {
-    Opened o;
-    auto log = readLog(a.log);
-    if (!log) return log.error();
-    o.log = std::move(*log);
-    if (!a.track.empty()) {
-        auto track = readTrack(a.track);
-        if (!track) return track.error();
-        o.track = std::move(*track);
-        moveToPlane(o.log, *o.track);
-    }
-    auto laps = findLaps(o.log, o.trackOrNull());
-    if (!laps) {
-        auto e = laps.error();
-        e.where = a.log;
-        return e;
-    }
-    o.laps = std::move(*laps);
-    return o;
+Result<PlacedLog> open(const LogArguments& a) {
+    return placedLog(a.log, a.track.empty() ? std::nullopt : std::optional<std::filesystem::path>(a.track));
 }
 
 Result<Lap> chosenLap(const LapList& laps, const std::string& wish) {
@@ -87,8 +64,14 @@ Answer cornersAnswer(const LogArguments& a) {
     if (!trace) return trace.error();
     const auto corners = findCorners(*trace, o->trackOrNull());
     if (!corners) return corners.error();
+    const auto facts = measureAll(*trace, *corners);
+    std::vector<std::vector<CornerFacts>> others; // of the good laps, this one among them
+    for (const auto& t : goodLaps(*o, trace->lengthM, 20)) others.push_back(measureAll(t, *corners));
     json list = json::array();
-    for (const auto& c : *corners)
+    for (std::size_t i = 0; i < corners->size(); ++i) {
+        const auto& c = (*corners)[i];
+        std::vector<CornerFacts> here;
+        for (const auto& lap : others) here.push_back(lap[i]);
         list.push_back({{"number", c.number},
                         {"name", c.name},
                         {"direction", name(c.side)},
@@ -100,17 +83,23 @@ Answer cornersAnswer(const LogArguments& a) {
                         {"end_m", rounded(c.endM, 2)},
                         {"angle_deg", rounded(deg(c.angleRad), 1)},
                         {"min_radius_m", rounded(c.minRadiusM, 1)},
-                        {"facts", factsToJson(measure(*trace, c))}});
+                        {"facts", factsToJson(facts[i])},
+                        {"over_laps", spreadToJson(here)}});
+    }
     return json{{"lap", lap->number},
                 {"track_length_m", rounded(o->laps.trackLengthM, 2)},
                 {"line", o->laps.line},
+                {"road", a.track.empty() ? (o->track ? "learned" : "none") : "file"},
                 {"corners", list}};
 }
 
 Answer syncAnswer(const LogArguments& a, const Session& s) {
-    const std::map<std::string, SyncBy> methods = {{"", SyncBy::Either}, {"sound", SyncBy::Sound}, {"motion", SyncBy::Motion}, {"both", SyncBy::Both}};
+    const std::map<std::string, SyncBy> methods = {
+        {"", SyncBy::Either}, {"sound", SyncBy::Sound}, {"motion", SyncBy::Motion}, {"both", SyncBy::Both}};
     const auto method = methods.find(a.method);
-    if (method == methods.end()) return Error{"usage.method", "the method \"" + a.method + "\" is not available", "--method", "sound, motion or both, or two --pair"};
+    if (method == methods.end())
+        return Error{"usage.method", "the method \"" + a.method + "\" is not available", "--method",
+                     "sound, motion or both, or two --pair"};
     const auto o = open(a);
     if (!o) return o.error();
     Result<ClockTie> tie = Error{};
@@ -194,7 +183,8 @@ void addSync(CLI::App& app, Session& s) {
     auto a = std::make_shared<LogArguments>();
     verb->add_option("video", a->video, "The film")->required();
     verb->add_option("log", a->log, "The log")->required();
-    verb->add_option("--method", a->method, "sound, motion or both; without it by sound, and by motion where that cannot tell");
+    verb->add_option("--method", a->method,
+                     "sound, motion or both; without it by sound, and by motion where that cannot tell");
     verb->add_option("--track", a->track, "A track file (GeoJSON)");
     verb->add_option("--lap", a->lap, "The lap that pairs speak of");
     verb->add_option("--pair", a->pairs, "FOOTAGE_SECONDS:LAP_METRES, twice or more, instead of the sound");

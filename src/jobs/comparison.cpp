@@ -46,7 +46,8 @@ Result<PlacedLog> placedLog(const std::filesystem::path& file, const std::option
     p.laps = std::move(*laps);
     if (track || !p.log.hasPosition()) return p;
     p.track = learnRoad(p.log, p.laps);
-    if (!p.track || !p.track->closed) return p;
+    if (p.track && !p.track->closed) p.track.reset();
+    if (!p.track) return p;
     if (auto again = findLaps(p.log, &*p.track)) {
         again->line = p.laps.line; // the line is still only assumed when it was
         p.laps = std::move(*again);

@@ -25,7 +25,11 @@ json factsToJson(const CornerFacts& f) {
     j["min_gear"] = f.minGear ? json(*f.minGear) : json(nullptr);
     j["entry_gear"] = f.entryGear ? json(*f.entryGear) : json(nullptr);
     j["shifts"] = json::array();
-    for (const auto& s : f.shifts) j["shifts"].push_back({{"at_m", rounded(s.atM, 2)}, {"from", s.from}, {"to", s.to}});
+    for (const auto& s : f.shifts) {
+        json shift = {{"at_m", rounded(s.atM, 2)}, {"from", s.from}, {"to", s.to}};
+        if (s.rpmBefore > 0) shift["rpm_before"] = rounded(s.rpmBefore, 0), shift["rpm_after"] = rounded(s.rpmAfter, 0);
+        j["shifts"].push_back(std::move(shift));
+    }
     if (f.unmeasured.contains("shifts")) j["shifts"] = nullptr;
     j["throttle_pickup_m"] = number(f.throttlePickupM, 1, 2);
     j["full_throttle_m"] = number(f.fullThrottleM, 1, 2);
@@ -37,6 +41,28 @@ json factsToJson(const CornerFacts& f) {
     j["entry_speed_kmh"] = number(f.entrySpeed, 3.6, 2);
     j["exit_speed_kmh"] = number(f.exitSpeed, 3.6, 2);
     j["apex_lateral_m"] = number(f.apexLateralM, 1, 2);
+    const auto word = [](const std::string& w) { return w.empty() ? json(nullptr) : json(w); };
+    const auto whole = [](const std::optional<int>& n) { return n ? json(*n) : json(nullptr); };
+    j["brake_shape"] = word(f.brakeShape);
+    j["brake_to_peak_s"] = number(f.brakeToPeakS, 1, 3);
+    j["brake_half_m"] = number(f.brakeHalfM, 1, 2);
+    j["deceleration_g"] = number(f.deceleration, 1 / kGravity, 3);
+    j["trail_share_pct"] = number(f.trailShare, 100, 0);
+    j["limiter_s"] = number(f.limiterS, 1, 3);
+    j["coast_s"] = number(f.coastS, 1, 3);
+    j["rpm_one_gear_lower"] = whole(f.gearLowerRpm);
+    j["rpm_one_gear_higher"] = whole(f.gearHigherRpm);
+    j["plateaus"] = json::array();
+    for (const auto& p : f.plateaus)
+        j["plateaus"].push_back(
+            {{"start_m", rounded(p.fromM, 2)}, {"end_m", rounded(p.toM, 2)}, {"level_pct", rounded(100 * p.low, 1)}});
+    j["apex_kind"] = word(f.apexKind);
+    j["brake_lateral_m"] = number(f.brakeLateralM, 1, 2);
+    j["turn_in_lateral_m"] = number(f.entryLateralM, 1, 2);
+    j["exit_lateral_m"] = number(f.exitLateralM, 1, 2);
+    j["driven_beyond_centre_m"] = number(f.drivenM, 1, 2);
+    j["straight_end_kmh"] = number(f.straightEndSpeed, 3.6, 2);
+    j["counter_steer_s"] = number(f.counterSteerS, 1, 3);
     j["uncertainty"] = json::object();
     const auto vague = [&](const char* key, const std::optional<Measured>& m, double factor) {
         if (m) j["uncertainty"][key] = rounded(m->uncertainty * factor, 2);
@@ -46,6 +72,30 @@ json factsToJson(const CornerFacts& f) {
     vague("throttle_pickup_m", f.throttlePickupM, 1), vague("min_speed_kmh", f.minSpeed, 3.6);
     j["unmeasured"] = json::object();
     for (const auto& [key, reason] : f.unmeasured) j["unmeasured"][key] = reason;
+    return j;
+}
+
+json spreadToJson(const std::vector<CornerFacts>& laps) {
+    struct Row {
+        const char* key;
+        Fact fact;
+        double factor;
+    };
+    constexpr Row kRows[] = {
+        {"brake_onset_m", &CornerFacts::brakeOnsetM, 1},          {"brake_peak_pct", &CornerFacts::brakePeak, 100},
+        {"brake_release_m", &CornerFacts::brakeReleaseM, 1},      {"trail_m", &CornerFacts::trailM, 1},
+        {"min_speed_kmh", &CornerFacts::minSpeed, 3.6},           {"min_speed_m", &CornerFacts::minSpeedM, 1},
+        {"throttle_pickup_m", &CornerFacts::throttlePickupM, 1},  {"full_throttle_m", &CornerFacts::fullThrottleM, 1},
+        {"entry_speed_kmh", &CornerFacts::entrySpeed, 3.6},       {"exit_speed_kmh", &CornerFacts::exitSpeed, 3.6},
+        {"apex_lateral_m", &CornerFacts::apexLateralM, 1},        {"coast_s", &CornerFacts::coastS, 1},
+        {"straight_end_kmh", &CornerFacts::straightEndSpeed, 3.6}};
+    json j = json::object();
+    for (const auto& row : kRows)
+        if (const auto s = spreadOf(laps, row.fact))
+            j[row.key] = {{"median", rounded(s->median * row.factor, 2)},
+                          {"low", rounded(s->low * row.factor, 2)},
+                          {"high", rounded(s->high * row.factor, 2)},
+                          {"laps", s->laps}};
     return j;
 }
 

@@ -34,6 +34,7 @@ struct Measured {
 struct Shift {
     double atM = 0;
     int from = 0, to = 0;
+    double rpmBefore = 0, rpmAfter = 0; ///< rev/min a tenth of a second each way; 0 without engine speed
 };
 
 struct Lift {
@@ -50,6 +51,19 @@ struct CornerFacts {
     std::optional<Measured> throttlePickupM, fullThrottleM;
     std::vector<Lift> lifts;
     std::optional<Measured> apexLateralM, entryLateralM, exitLateralM; ///< m from the centre line, left positive
+    std::string brakeShape; ///< "stamp and bleed", "even", "drag", "dab", "two-stage", "none"; empty when unmeasured
+    std::optional<Measured> brakeToPeakS,
+        brakeHalfM;                           ///< s from onset to nine tenths of the peak; where it is let off to half
+    std::optional<Measured> deceleration;     ///< the hardest, m/s^2
+    std::optional<Measured> trailShare;       ///< of the braking's length that lies after turn-in, 0..1
+    std::optional<Measured> limiterS, coastS; ///< s on the limiter; s on neither pedal from braking to power
+    std::optional<int> gearLowerRpm, gearHigherRpm; ///< rev/min at the slowest point in one gear less or more
+    std::string apexKind; ///< "early", "middle", "late" by the turning; empty when the edges are not known
+    std::optional<Measured> brakeLateralM;    ///< m from the centre line, left positive
+    std::optional<Measured> drivenM;          ///< metres driven less metres of the centre line, turn-in to end
+    std::optional<Measured> straightEndSpeed; ///< m/s where the next corner's braking begins
+    std::optional<Measured> counterSteerS;    ///< s with the wheel against the corner
+    std::vector<Lift> plateaus;               ///< the throttle held between a tenth and nine tenths; low = its level
     std::map<std::string, std::string> unmeasured;
 };
 

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The facts of one corner, each found by its own small function.
+#include "core/corner/braking_shape.h"
 #include "core/corner/corner.h"
+#include "core/corner/more_facts.h"
 #include "core/corner/pedal_ramp.h"
 
 #include <algorithm>
@@ -43,6 +45,7 @@ void measureBraking(const LapTrace& t, const Corner& c, CornerFacts& f) {
     if (found.empty()) {
         for (const char* key : {"brake_onset_m", "brake_peak_pct", "brake_release_m", "trail_m"})
             f.unmeasured.try_emplace(key, "no braking here");
+        if (pedal) f.brakeShape = "none";
         return;
     }
     const auto main = std::max_element(found.begin(), found.end(), [](auto& a, auto& b) { return a.peak < b.peak; });
@@ -52,6 +55,7 @@ void measureBraking(const LapTrace& t, const Corner& c, CornerFacts& f) {
     if (!pedal) return;
     f.brakePeak = Measured{main->peak, 0.01};
     f.trailM = Measured{std::max(0.0, main->releaseM - c.turnInM), main->releaseUncertaintyM + 3};
+    measureShape(t, c, *main, f);
 }
 
 void measureSpeeds(const LapTrace& t, const Corner& c, CornerFacts& f) {
@@ -75,6 +79,10 @@ void measureSpeeds(const LapTrace& t, const Corner& c, CornerFacts& f) {
     f.exitSpeed = Measured{sampleAt(t.s, v, c.endM), 0.2};
 }
 
+double rpmAround(const LapTrace& t, std::size_t i, double seconds) {
+    return t.rpm.empty() ? 0 : sampleAt(t.t, t.rpm, t.t[i] + seconds);
+}
+
 std::vector<Shift> shiftsIn(const LapTrace& t, double fromM, double toM) {
     std::vector<Shift> shifts;
     const auto [a, b] = window(t, fromM, toM);
@@ -86,7 +94,8 @@ std::vector<Shift> shiftsIn(const LapTrace& t, double fromM, double toM) {
         std::size_t j = i;
         while (j + 1 < t.s.size() && t.t[j] - t.t[i] < kGearSettleS && std::lround(t.gear[j]) == g) ++j;
         if (t.t[j] - t.t[i] < kGearSettleS && j + 1 < t.s.size()) continue;
-        if (settled > 0) shifts.push_back({(t.s[i - 1] + t.s[i]) / 2, settled, g});
+        if (settled > 0)
+            shifts.push_back({(t.s[i - 1] + t.s[i]) / 2, settled, g, rpmAround(t, i, -0.1), rpmAround(t, i, 0.15)});
         settled = g;
     }
     return shifts;
@@ -175,12 +184,23 @@ CornerFacts measure(const LapTrace& trace, const Corner& corner) {
     measureGears(trace, corner, f);
     measurePower(trace, corner, f);
     measureLine(trace, corner, f);
+    measureMore(trace, corner, f);
     return f;
 }
 
 std::vector<CornerFacts> measureAll(const LapTrace& trace, const std::vector<Corner>& corners) {
     std::vector<CornerFacts> facts;
     for (const auto& c : corners) facts.push_back(measure(trace, c));
+    const auto v = smoothed(trace.t, trace.v, 0.05);
+    for (std::size_t i = 0; i < facts.size(); ++i) { // the straight after each, as far as the log reaches
+        const std::size_t next = (i + 1) % facts.size();
+        const double at = (facts[next].brakeOnsetM ? facts[next].brakeOnsetM->value : corners[next].turnInM) +
+                          (next <= i ? trace.lengthM : 0);
+        if (at < trace.s.back())
+            facts[i].straightEndSpeed = Measured{sampleAt(trace.s, v, at), 0.2};
+        else
+            facts[i].unmeasured["straight_end_kmh"] = "the log ends before the next braking";
+    }
     return facts;
 }
 

@@ -26,7 +26,7 @@ std::vector<Fault> longCoast(const JudgedCorner& j) {
             const double metres = t.s[k - 1] - t.s[i],
                          cost = (coast - metres / std::max(5.0, t.v[i])) * (1 - 0.25 / coast);
             out.push_back({"long-coast", 0, t.s[i], std::max(0.0, cost),
-                           "neither pedal for " + textOf(coast, 1) + " s from " + metresText(t.s[i])});
+                           "neither pedal for " + textOf(coast, 1) + " s from " + metresText(t.s[i]), t.s[k - 1]});
         }
         i = k;
     }

@@ -3,6 +3,7 @@
 
 #include <algorithm>
 #include <cstdio>
+#include <iterator>
 
 namespace hl {
 namespace {
@@ -10,6 +11,22 @@ namespace {
 constexpr Rule kRules[] = {pedalsOnAndOff, slowedTooMuch,    earlyApex,  powerThenLift,
                            powerAsSwitch,  counterSteer,     longCoast,  brakingGivenAway,
                            brakeInSteps,   limiterAndShifts, roadUnused, overTheEdge};
+
+/// The same slip under two names: the one that says more stays.
+void tellOnce(std::vector<Fault>& ofCorner) {
+    const auto has = [&](const char* kind) {
+        return std::find_if(ofCorner.begin(), ofCorner.end(), [&](const Fault& f) { return f.kind == kind; });
+    };
+    const bool feet = has("pedals-on-and-off") != ofCorner.end() || has("power-as-switch") != ofCorner.end();
+    const auto slowed = has("slowed-too-much");
+    const double slowest = slowed == ofCorner.end() ? -1e9 : slowed->atM;
+    constexpr double kNearM = 25;
+    std::erase_if(ofCorner, [&](const Fault& f) {
+        const bool lift = feet && f.kind == "power-then-lift";
+        const bool coast = f.kind == "long-coast" && f.atM < slowest + kNearM && f.toM > slowest - kNearM;
+        return lift || coast;
+    });
+}
 
 } // namespace
 
@@ -42,11 +59,14 @@ std::vector<Fault> judgeLap(const LapTrace& lap, const std::vector<Corner>& corn
                                      next.minSpeed ? next.minSpeed->value : 0);
         const JudgedCorner j{
             lap, corners[i], facts[i], car, worth, track && !track->edgesAssumed ? track : nullptr, carWidthM};
+        std::vector<Fault> here;
         for (const Rule rule : kRules)
             for (auto& f : rule(j)) {
                 f.corner = corners[i].number;
-                all.push_back(std::move(f));
+                here.push_back(std::move(f));
             }
+        tellOnce(here);
+        all.insert(all.end(), std::make_move_iterator(here.begin()), std::make_move_iterator(here.end()));
     }
     std::stable_sort(all.begin(), all.end(), [](const Fault& a, const Fault& b) { return a.costS > b.costS; });
     return all;
