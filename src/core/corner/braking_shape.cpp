@@ -42,9 +42,9 @@ std::string nameOf(const LapTrace& t, const std::vector<double>& brake, const Pr
 } // namespace
 
 void measureShape(const LapTrace& t, const Corner& c, const Press& press, CornerFacts& f) {
-    const auto brake = smoothed(t.t, t.brake, 0.02);
     Press01 p{locate(t.s, press.onsetM).i, std::min(locate(t.s, press.releaseM).i + 1, t.s.size() - 1), 0, 0, 0};
     if (p.b <= p.a) return;
+    const auto brake = smoothed(t.t, t.brake, 0.02, p.a, p.b + 1), slowing = smoothed(t.t, t.ax, 0.06, p.a, p.b + 1);
     for (auto i = p.a; i <= p.b; ++i) p.peak = std::max(p.peak, brake[i]);
     p.up = p.a, p.down = p.b;
     while (p.up < p.b && brake[p.up] < 0.9 * p.peak) ++p.up;
@@ -55,7 +55,6 @@ void measureShape(const LapTrace& t, const Corner& c, const Press& press, Corner
     auto half = p.b;
     while (half > p.up && brake[half] < 0.5 * p.peak) --half;
     f.brakeHalfM = Measured{t.s[half], press.releaseUncertaintyM + 1};
-    const auto slowing = smoothed(t.t, t.ax, 0.06);
     double most = 0;
     for (auto i = p.a; i <= p.b; ++i) most = std::max(most, -slowing[i]);
     f.deceleration = Measured{most, 0.3};

@@ -65,7 +65,8 @@ void measureSpeeds(const LapTrace& t, const Corner& c, CornerFacts& f) {
             f.unmeasured[key] = "the log does not reach this corner";
         return;
     }
-    const auto v = smoothed(t.t, t.v, 0.05);
+    const auto whole = window(t, c.startM - 5, c.endM + 5);
+    const auto v = smoothed(t.t, t.v, 0.05, whole.a > 0 ? whole.a - 1 : 0, whole.b + 2);
     std::size_t slowest = a;
     for (auto i = a; i < b; ++i)
         if (v[i] < v[slowest]) slowest = i;
@@ -191,13 +192,12 @@ CornerFacts measure(const LapTrace& trace, const Corner& corner) {
 std::vector<CornerFacts> measureAll(const LapTrace& trace, const std::vector<Corner>& corners) {
     std::vector<CornerFacts> facts;
     for (const auto& c : corners) facts.push_back(measure(trace, c));
-    const auto v = smoothed(trace.t, trace.v, 0.05);
     for (std::size_t i = 0; i < facts.size(); ++i) { // the straight after each, as far as the log reaches
         const std::size_t next = (i + 1) % facts.size();
         const double at = (facts[next].brakeOnsetM ? facts[next].brakeOnsetM->value : corners[next].turnInM) +
                           (next <= i ? trace.lengthM : 0);
         if (at < trace.s.back())
-            facts[i].straightEndSpeed = Measured{sampleAt(trace.s, v, at), 0.2};
+            facts[i].straightEndSpeed = Measured{sampleAt(trace.s, trace.v, at), 0.3};
         else
             facts[i].unmeasured["straight_end_kmh"] = "the log ends before the next braking";
     }

@@ -8,8 +8,8 @@ namespace hl {
 std::vector<Fault> brakeInSteps(const JudgedCorner& j) {
     const auto& t = j.lap;
     if (t.brake.empty() || !j.facts.brakeOnsetM || !j.facts.brakeReleaseM) return {};
-    const auto brake = smoothed(t.t, t.brake, 0.03);
     const auto [a, b] = samplesIn(t, j.facts.brakeOnsetM->value, j.facts.brakeReleaseM->value);
+    const auto brake = smoothed(t.t, t.brake, 0.03, a, b);
     // Every time the pedal is let off and comes back by more than a tremble.
     int steps = 0;
     double low = 0, high = 0, where = 0;

@@ -13,7 +13,7 @@ std::vector<Fault> brakingGivenAway(const JudgedCorner& j) {
     if (b <= a + 5 || t.t[b - 1] - t.t[a] < judge::kLeastBrakingS) return {};
     // The hard part is before turn-in: there nothing but the pedal holds the car back.
     const auto hard = samplesIn(t, from, std::max(from + 0.5 * (to - from), std::min(to, j.corner.turnInM)));
-    const auto slowing = smoothed(t.t, t.ax, 0.06);
+    const auto slowing = smoothed(t.t, t.ax, 0.06, hard.a, hard.b);
     std::vector<double> reached;
     double share = 0;
     for (auto i = hard.a; i < hard.b; ++i) {

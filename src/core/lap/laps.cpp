@@ -68,10 +68,11 @@ int lapNumberAt(const CarLog& log, double from, double to, int counted) {
 
 } // namespace
 
-std::vector<double> travelled(const CarLog& log) {
+std::vector<double> travelled(const CarLog& log, std::size_t from, std::size_t to) {
     const auto& t = log[Channel::Time];
-    std::vector<double> way(t.size(), 0.0);
-    for (std::size_t i = 1; i < t.size(); ++i) {
+    to = std::min(to, t.size());
+    std::vector<double> way(to > from ? to - from : 0, 0.0);
+    for (std::size_t i = from + 1; i < to; ++i) {
         double step = 0;
         if (log.has(Channel::Speed))
             step = (log[Channel::Speed][i] + log[Channel::Speed][i - 1]) / 2 * (t[i] - t[i - 1]);
@@ -79,7 +80,7 @@ std::vector<double> travelled(const CarLog& log) {
             step = std::hypot(log[Channel::X][i] - log[Channel::X][i - 1], log[Channel::Y][i] - log[Channel::Y][i - 1]);
         else if (log.has(Channel::Distance))
             step = std::max(0.0, log[Channel::Distance][i] - log[Channel::Distance][i - 1]);
-        way[i] = way[i - 1] + step;
+        way[i - from] = way[i - from - 1] + step;
     }
     return way;
 }

@@ -104,7 +104,7 @@ Result<LapTrace> traceOf(const CarLog& log, const LapList& laps, const Lap& lap,
     trace.x = take(Channel::X);
     trace.y = take(Channel::Y);
 
-    const auto way = cut(travelled(log), a, b);
+    const auto way = travelled(log, a, b);
     if (trace.v.empty()) trace.v = smoothed(trace.t, slope(trace.t, way), 0.3);
     if (trace.ax.empty()) trace.ax = slope(trace.t, smoothed(trace.t, trace.v, 0.08));
     if (track && !trace.x.empty())

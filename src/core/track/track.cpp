@@ -52,32 +52,47 @@ Vec3 onRoad(const Track& t, double atM, double lateralM, double heightM) {
     return {r.x - std::sin(r.headingRad) * lateralM, r.y + std::cos(r.headingRad) * lateralM, r.z + heightM};
 }
 
-RoadPlace placeOf(const Track& t, Vec2 p, double nearM) {
+namespace {
+
+struct Nearest {
+    std::size_t piece = 0;
+    double f = 0, d2 = 1e300;
+    bool atBorder = false; ///< of the stretch that was searched: it may be nearer beyond
+};
+
+Nearest nearestAmong(const Track& t, Vec2 p, std::size_t from, std::size_t count) {
     const std::size_t n = t.s.size();
-    std::size_t from = 0, count = n;
-    if (!std::isnan(nearM) && n > 8) {
-        const double step = t.lengthM / num(n);
-        const auto reach = static_cast<std::size_t>(60.0 / step) + 2;
-        if (2 * reach + 1 < n) {
-            from = (locate(t.s, wrapped(nearM, t.lengthM)).i + n - reach) % n;
-            count = 2 * reach + 1;
-        }
-    }
-    double best = 1e300, bestF = 0;
-    std::size_t bestI = 0;
+    Nearest best;
     for (std::size_t k = 0; k < count; ++k) {
-        const std::size_t a = (from + k) % n, b = after(t, a);
+        const std::size_t a = from + k < n ? from + k : (from + k) % n, b = after(t, a);
         if (a == b) continue;
         const double ex = t.x[b] - t.x[a], ey = t.y[b] - t.y[a], e2 = ex * ex + ey * ey;
         const double f = e2 > 0 ? std::clamp(((p.x - t.x[a]) * ex + (p.y - t.y[a]) * ey) / e2, 0.0, 1.0) : 0;
         const double dx = p.x - t.x[a] - f * ex, dy = p.y - t.y[a] - f * ey;
-        if (const double d2 = dx * dx + dy * dy; d2 < best) best = d2, bestI = a, bestF = f;
+        if (const double d2 = dx * dx + dy * dy; d2 < best.d2) best = {a, f, d2, k < 2 || k + 3 > count};
     }
-    const std::size_t a = bestI, b = after(t, a);
+    return best;
+}
+
+/// The pieces within `reachM` of a place; all when the road is shorter.
+Nearest nearestWithin(const Track& t, Vec2 p, double nearM, double reachM) {
+    const std::size_t n = t.s.size(), reach = static_cast<std::size_t>(reachM / (t.lengthM / num(n))) + 2;
+    if (2 * reach + 1 >= n) return nearestAmong(t, p, 0, n);
+    return nearestAmong(t, p, (locate(t.s, wrapped(nearM, t.lengthM)).i + n - reach) % n, 2 * reach + 1);
+}
+
+} // namespace
+
+RoadPlace placeOf(const Track& t, Vec2 p, double nearM) {
+    constexpr double kUsual = 12, kReach = 60; // m: a car seldom goes further between two samples
+    Nearest best;
+    if (std::isnan(nearM) || t.s.size() <= 8) best = nearestAmong(t, p, 0, t.s.size());
+    else if (best = nearestWithin(t, p, nearM, kUsual); best.atBorder) best = nearestWithin(t, p, nearM, kReach);
+    const std::size_t a = best.piece, b = after(t, a);
     const double pieceLength = (b == 0 ? t.lengthM : t.s[b]) - t.s[a];
     const double h = pieceHeading(t, a, b);
-    const double cx = lerp(t.x[a], t.x[b], bestF), cy = lerp(t.y[a], t.y[b], bestF);
-    return {wrapped(t.s[a] + bestF * pieceLength, t.lengthM), -(p.x - cx) * std::sin(h) + (p.y - cy) * std::cos(h)};
+    const double cx = lerp(t.x[a], t.x[b], best.f), cy = lerp(t.y[a], t.y[b], best.f);
+    return {wrapped(t.s[a] + best.f * pieceLength, t.lengthM), -(p.x - cx) * std::sin(h) + (p.y - cy) * std::cos(h)};
 }
 
 } // namespace hl

@@ -54,7 +54,9 @@ double sampleAt(const std::vector<double>& xs, const std::vector<double>& ys, do
 
 /// Zero-phase Gaussian smoothing of y over an uneven ascending axis; sigma in the axis' unit. NaNs are skipped.
 /// Of more than 128 samples within three sigma every so many are taken.
-std::vector<double> smoothed(const std::vector<double>& axis, const std::vector<double>& y, double sigma);
+/// Only the samples [from, to) are worked out when told so; the others are NaN.
+std::vector<double> smoothed(const std::vector<double>& axis, const std::vector<double>& y, double sigma,
+                             std::size_t from = 0, std::size_t to = static_cast<std::size_t>(-1));
 
 /// dy/dx by central differences over an uneven axis.
 std::vector<double> slope(const std::vector<double>& x, const std::vector<double>& y);
