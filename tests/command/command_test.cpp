@@ -193,3 +193,46 @@ TEST_CASE("wrong usage is 2, failed work is 1, and both say why on standard erro
     }
     CHECK(dir.entries() == 3); // only the broken files themselves
 }
+
+TEST_CASE("compare adds up, ranks, and gives evidence, with a track file and without") {
+    const auto log = demo("saltmarrow-log.csv");
+    std::vector<std::vector<std::string>> ways = {{}, {"--track", demo("saltmarrow-ring.geojson")}};
+    for (const auto& way : ways) {
+        std::vector<std::string> wish = {"compare", log, log, "--lap", "1", "--other-lap", "3", "--json"};
+        wish.insert(wish.end(), way.begin(), way.end());
+        const auto r = run(wish);
+        INFO(r.err);
+        REQUIRE(r.code == 0);
+        const auto j = r.answer();
+        const auto truth = json::parse(hl::testing::slurp(demo("saltmarrow-truth.json")))["lap_times_s"];
+        CHECK(j["total_s"].get<double>() == Approx(truth[2].get<double>() - truth[0].get<double>()).margin(0.02));
+        double sum = 0;
+        for (const auto& c : j["corners"]) {
+            for (const char* part : {"entry_s", "middle_s", "exit_s", "straight_s"}) sum += c[part].get<double>();
+            for (const auto& f : c["causes"])
+                for (const char* key : {"kind", "at_m", "cost_s", "evidence"}) CHECK(f.contains(key));
+        }
+        CHECK(sum == Approx(j["total_s"].get<double>()).margin(0.001));
+        CHECK(j["first_to_work_on"].size() <= 3);
+        CHECK(j["ideal_lap_s"].get<double>() <= truth[0].get<double>() + 0.02);
+    }
+    const auto same = run({"compare", log, log, "--json"}).answer();
+    CHECK(same["total_s"] == 0);
+    CHECK(same["first_to_work_on"].empty());
+}
+
+TEST_CASE("compare refuses a log of another track, and says which") {
+    const ScratchFolder dir;
+    std::string far = "time [s],latitude [deg],longitude [deg],speed [m/s]\n";
+    for (int i = 0; i < 3000; ++i) {
+        const double a = i * 0.02;
+        far += std::to_string(i * 0.1) + "," + std::to_string(41.7 + 0.002 * std::sin(a)) + "," +
+               std::to_string(-29.5 + 0.002 * std::cos(a)) + ",40\n";
+    }
+    const auto other = dir.write("far.csv", far).string();
+    const auto r = run({"compare", demo("saltmarrow-log.csv"), other});
+    CHECK(r.code == 1);
+    CHECK(r.err.find("far.csv") != std::string::npos);
+    CHECK(r.err.find("track") != std::string::npos);
+    CHECK(run({"compare", demo("saltmarrow-log.csv"), demo("saltmarrow-log.csv"), "--other-lap", "x"}).code == 2);
+}

@@ -56,6 +56,13 @@ void measureBraking(const LapTrace& t, const Corner& c, CornerFacts& f) {
     f.brakePeak = Measured{main->peak, 0.01};
     f.trailM = Measured{std::max(0.0, main->releaseM - c.turnInM), main->releaseUncertaintyM + 3};
     measureShape(t, c, *main, f);
+    // two stages with a full release between them are two presses
+    constexpr double kBetweenS = 0.8, kStage = 0.15;
+    for (std::size_t i = 0; i + 1 < found.size(); ++i) {
+        const bool ours = &found[i] == &*main || &found[i + 1] == &*main;
+        const double gap = sampleAt(t.s, t.t, found[i + 1].onsetM) - sampleAt(t.s, t.t, found[i].releaseM);
+        if (ours && gap < kBetweenS && std::min(found[i].peak, found[i + 1].peak) > kStage) f.brakeShape = "two-stage";
+    }
 }
 
 void measureSpeeds(const LapTrace& t, const Corner& c, CornerFacts& f) {
