@@ -40,6 +40,7 @@ int main(int argc, char** argv) {
         std::fprintf(stderr, "usage: lantern-bench DEMO_FOLDER [WORD OF A TITLE]\n");
         return 2;
     }
+    std::setvbuf(stdout, nullptr, _IOLBF, 1 << 12);
     const std::filesystem::path demo = argv[1];
     using namespace hl::bench;
     const std::pair<const char*, std::function<Report()>> parts[] = {

@@ -8,8 +8,8 @@
 namespace hl {
 namespace {
 
-constexpr void (*kVerbs[])(CLI::App&, Session&) = {addLaps, addCorners, addSync, addCompare, addNew, addCheck,
-                                                   addPlan, addRender,  addPublish, addDemo};
+constexpr void (*kVerbs[])(CLI::App&, Session&) = {addLaps,  addCorners, addSync,   addCompare, addNew,
+                                                   addCheck, addPlan,    addRender, addPublish, addDemo};
 
 } // namespace
 

@@ -80,7 +80,8 @@ Answer compareAnswer(const CompareArguments& a) {
     if (!first) return first.error();
     const auto second = traced(*other, a.otherLap, "--other-lap", first->lengthM);
     if (!second) return second.error();
-    const auto c = compared(*first, *second, goodLaps(*other, first->lengthM), reference->trackOrNull());
+    const auto c = compared(*first, *second, goodLaps(other->log, other->laps, other->trackOrNull(), first->lengthM),
+                            reference->trackOrNull());
     if (!c) return c.error();
     return answerOf(*c, *first, *second, reference->laps.line);
 }

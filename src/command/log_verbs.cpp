@@ -66,7 +66,8 @@ Answer cornersAnswer(const LogArguments& a) {
     if (!corners) return corners.error();
     const auto facts = measureAll(*trace, *corners);
     std::vector<std::vector<CornerFacts>> others; // of the good laps, this one among them
-    for (const auto& t : goodLaps(*o, trace->lengthM, 20)) others.push_back(measureAll(t, *corners));
+    for (const auto& t : goodLaps(o->log, o->laps, o->trackOrNull(), trace->lengthM, 20))
+        others.push_back(measureAll(t, *corners));
     json list = json::array();
     for (std::size_t i = 0; i < corners->size(); ++i) {
         const auto& c = (*corners)[i];

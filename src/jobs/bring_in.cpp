@@ -2,8 +2,9 @@
 #include "jobs/bring_in.h"
 
 #include "core/log/csv_cells.h"
-#include "core/words/draft.h"
 #include "core/sync/motion.h"
+#include "core/words/draft.h"
+#include "jobs/comparison.h"
 #include "media/picture_motion.h"
 #include "media/sound.h"
 #include "media/video_reader.h"
@@ -18,34 +19,22 @@ namespace fs = std::filesystem;
 namespace {
 
 struct Sourced {
-    CarLog log;
-    std::optional<Track> track;
-    LapList laps;
+    PlacedLog placed;
     VideoInfo video;
-    const Track* trackOrNull() const { return track ? &*track : nullptr; }
+    const CarLog& log() const { return placed.log; }
+    const LapList& laps() const { return placed.laps; }
+    const Track* trackOrNull() const { return placed.trackOrNull(); }
 };
 
 Result<Sourced> readSources(const NewGuide& wish, const Progress& progress) {
-    Sourced s;
     auto video = VideoReader::open(wish.video, 1);
     if (!video) return video.error();
-    s.video = video->info();
-    auto log = readLog(wish.log, wish.columns, [&](double share) {
+    auto placed = placedLog(wish.log, wish.track, wish.columns, [&](double share) {
         progress.report(share, "reading the log");
         return !progress.cancelled();
     });
-    if (!log) return log.error();
-    s.log = std::move(*log);
-    if (wish.track) {
-        auto track = readTrack(*wish.track);
-        if (!track) return track.error();
-        s.track = std::move(*track);
-        moveToPlane(s.log, *s.track);
-    }
-    auto laps = findLaps(s.log, s.trackOrNull());
-    if (!laps) return laps.error();
-    s.laps = std::move(*laps);
-    return s;
+    if (!placed) return placed.error();
+    return Sourced{std::move(*placed), video->info()};
 }
 
 /// Seconds of a lap that the film shows.
@@ -58,7 +47,7 @@ double filmed(const Lap& lap, const ClockTie& tie, Seconds length) {
 /// The fastest complete lap that is wholly in the film, else the one it shows most of.
 Result<Lap> filmedLap(const Sourced& s, const ClockTie& tie) {
     const Lap *whole = nullptr, *most = nullptr;
-    for (const auto& lap : s.laps.laps) {
+    for (const auto& lap : s.laps().laps) {
         const double shown = filmed(lap, tie, s.video.length);
         if (shown > lap.time.count() - 0.5 && lap.complete && (!whole || lap.time < whole->time)) whole = &lap;
         if (shown > 1 && (!most || shown > filmed(*most, tie, s.video.length))) most = &lap;
@@ -69,9 +58,9 @@ Result<Lap> filmedLap(const Sourced& s, const ClockTie& tie) {
 }
 
 Result<ClockTie> tieByPairs(const NewGuide& wish, const Sourced& s) {
-    const auto lap = wish.lap ? numbered(s.laps, *wish.lap) : fastest(s.laps);
+    const auto lap = wish.lap ? numbered(s.laps(), *wish.lap) : fastest(s.laps());
     if (!lap) return lap.error();
-    const auto trace = traceOf(s.log, s.laps, *lap, s.trackOrNull());
+    const auto trace = traceOf(s.log(), s.laps(), *lap, s.trackOrNull());
     if (!trace) return trace.error();
     std::vector<HandPair> pairs;
     for (const auto& p : wish.pairs) pairs.push_back({at<FootageTime>(p.footageS), timeAt(*trace, p.atM)});
@@ -79,9 +68,10 @@ Result<ClockTie> tieByPairs(const NewGuide& wish, const Sourced& s) {
 }
 
 Scene filledScene(Scene scene, const Sourced& s) {
-    if (scene.track.empty() && s.track) scene.track = s.track->name;
+    const auto* track = s.placed.learned ? nullptr : s.trackOrNull(); // a learned road has no name, and may be real
+    if (scene.track.empty() && track) scene.track = track->name;
     if (scene.title.empty()) scene.title = scene.track.empty() ? "New guide" : scene.track + ", corner by corner";
-    if (s.track) scene.realTrack = s.track->real;
+    if (track) scene.realTrack = track->real;
     return scene;
 }
 
@@ -91,7 +81,7 @@ Status copyInto(const fs::path& from, const fs::path& to) {
 }
 
 /// Fills `folder`, which only this run knows of yet.
-Result<Guide> fill(const fs::path& folder, const NewGuide& wish, Guide g) {
+Result<Guide> fill(const fs::path& folder, const NewGuide& wish, const PlacedLog& placed, Guide g) {
     for (const char* sub : {"log", "takes", "cache"})
         if (auto done = makeFolder(folder / sub); !done) return done.error();
     g.sources.log = "log/" + wish.log.filename().string();
@@ -99,6 +89,9 @@ Result<Guide> fill(const fs::path& folder, const NewGuide& wish, Guide g) {
     if (wish.track) {
         g.sources.trackFile = "log/" + wish.track->filename().string();
         if (auto done = copyInto(*wish.track, folder / g.sources.trackFile); !done) return done.error();
+    } else if (placed.learned) { // kept, so that metres stay where they are and other guides can use the road
+        g.sources.trackFile = "log/learned-road.geojson";
+        if (auto done = writeTrack(folder / g.sources.trackFile, *placed.track); !done) return done.error();
     }
     const auto target = fs::absolute(wish.folder).lexically_normal(),
                video = fs::absolute(wish.video).lexically_normal();
@@ -124,7 +117,8 @@ Result<PlacePair> parsePair(std::string_view text) {
 namespace {
 
 Result<ClockTie> bySound(const fs::path& video, const CarLog& log, const Progress& progress) {
-    if (!log.has(Channel::EngineSpeed) && !log.has(Channel::Speed)) return syncBySound({}, log); // says what is missing before anything is decoded
+    if (!log.has(Channel::EngineSpeed) && !log.has(Channel::Speed))
+        return syncBySound({}, log); // says what is missing before anything is decoded
     progress.report(0, "listening to the engine");
     const auto sound = readSound(video, 8000);
     if (!sound) return sound.error();
@@ -147,14 +141,17 @@ Result<ClockTie> byMotion(const fs::path& video, const CarLog& log, const Progre
 
 Result<ClockTie> lineUp(const fs::path& video, const CarLog& log, SyncBy by, const Progress& progress) {
     Result<ClockTie> tie = Error{};
-    if (by == SyncBy::Motion) tie = byMotion(video, log, progress);
+    if (by == SyncBy::Motion)
+        tie = byMotion(video, log, progress);
     else {
         tie = bySound(video, log, progress.part(0, by == SyncBy::Sound ? 1 : 0.2));
         const bool cancelled = !tie && tie.error().id == "job.cancelled";
         if (!cancelled && (by == SyncBy::Both || (by == SyncBy::Either && !tie))) {
             auto motion = byMotion(video, log, progress.part(0.2, 1));
-            if (motion) tie = tie && by == SyncBy::Both ? weighed(*tie, *motion) : (tie ? tie : motion);
-            else if (by == SyncBy::Both || motion.error().id == "job.cancelled") tie = motion;
+            if (motion)
+                tie = tie && by == SyncBy::Both ? weighed(*tie, *motion) : (tie ? tie : motion);
+            else if (by == SyncBy::Both || motion.error().id == "job.cancelled")
+                tie = motion;
         }
     }
     if (tie || !tie.error().where.empty()) return tie;
@@ -172,21 +169,23 @@ Result<Guide> bringIn(const NewGuide& wish, const Progress& progress) {
     if (!s) return s.error();
 
     Guide g;
-    auto tie = wish.pairs.size() >= 2 ? tieByPairs(wish, *s) : lineUp(wish.video, s->log, SyncBy::Either, progress.part(0.1, 0.6));
+    auto tie = wish.pairs.size() >= 2 ? tieByPairs(wish, *s)
+                                      : lineUp(wish.video, s->log(), SyncBy::Either, progress.part(0.1, 0.6));
     if (!tie) return tie.error();
     g.sources.tie = *tie;
     g.sources.columns = wish.columns, g.sources.pairs = wish.pairs;
     if (progress.cancelled()) return cancelledError();
-    const auto lap = wish.lap ? numbered(s->laps, *wish.lap) : filmedLap(*s, *tie);
+    const auto lap = wish.lap ? numbered(s->laps(), *wish.lap) : filmedLap(*s, *tie);
     if (!lap) return lap.error();
     g.sources.lap = lap->number;
 
     progress.report(0.7, "finding the corners");
-    const auto trace = traceOf(s->log, s->laps, *lap, s->trackOrNull());
+    const auto trace = traceOf(s->log(), s->laps(), *lap, s->trackOrNull());
     if (!trace) return trace.error();
-    const auto corners = findCorners(*trace, s->trackOrNull());
+    const auto corners =
+        findCorners(*trace, s->trackOrNull(), goodLaps(s->log(), s->laps(), s->trackOrNull(), trace->lengthM, 9));
     if (!corners) return corners.error();
-    const auto facts = measureAll(*trace, *corners);
+    const auto facts = measureAll(*trace, *corners, s->trackOrNull());
 
     fs::path camera = wish.camera.value_or(fs::path(wish.video.string() + ".camera.json"));
     if (wish.camera || fs::exists(camera, ec)) {
@@ -203,7 +202,7 @@ Result<Guide> bringIn(const NewGuide& wish, const Progress& progress) {
     if (auto done = makeFolder(parent); !done) return done.error();
     const fs::path scratch = parent / ("." + fs::absolute(wish.folder).lexically_normal().filename().string() + "." +
                                        std::to_string(::getpid()) + ".part");
-    auto made = fill(scratch, wish, std::move(g));
+    auto made = fill(scratch, wish, s->placed, std::move(g));
     if (made && fs::is_directory(wish.folder, ec) && fs::is_empty(wish.folder, ec)) fs::remove(wish.folder, ec);
     if (made) {
         fs::rename(scratch, wish.folder, ec);

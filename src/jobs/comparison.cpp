@@ -30,9 +30,10 @@ double medianAside(const CarLog& log, const Track& track) {
 
 } // namespace
 
-Result<PlacedLog> placedLog(const std::filesystem::path& file, const std::optional<std::filesystem::path>& track) {
+Result<PlacedLog> placedLog(const std::filesystem::path& file, const std::optional<std::filesystem::path>& track,
+                            const std::vector<ColumnChoice>& columns, const std::function<bool(double)>& goOn) {
     PlacedLog p;
-    auto log = readLog(file);
+    auto log = readLog(file, columns, goOn);
     if (!log) return log.error();
     p.log = std::move(*log);
     if (track) {
@@ -48,10 +49,8 @@ Result<PlacedLog> placedLog(const std::filesystem::path& file, const std::option
     p.track = learnRoad(p.log, p.laps);
     if (p.track && !p.track->closed) p.track.reset();
     if (!p.track) return p;
-    if (auto again = findLaps(p.log, &*p.track)) {
-        again->line = p.laps.line; // the line is still only assumed when it was
-        p.laps = std::move(*again);
-    }
+    p.learned = true;
+    if (auto again = findLaps(p.log, &*p.track)) p.laps = std::move(*again);
     return p;
 }
 
@@ -75,19 +74,39 @@ Result<PlacedLog> placedOn(const std::filesystem::path& file, const PlacedLog& r
     return p;
 }
 
-std::vector<LapTrace> goodLaps(const PlacedLog& log, double lengthM, std::size_t most) {
-    const auto best = fastest(log.laps);
+std::vector<LapTrace> goodLaps(const CarLog& log, const LapList& laps, const Track* track, double lengthM,
+                               std::size_t most) {
+    const auto best = fastest(laps);
     if (!best) return {};
     std::vector<Lap> good;
-    for (const auto& lap : log.laps.laps)
+    for (const auto& lap : laps.laps)
         if (lap.complete && lap.time.count() <= kGoodShare * best->time.count()) good.push_back(lap);
     std::sort(good.begin(), good.end(), [](const Lap& a, const Lap& b) { return a.time < b.time; });
     good.resize(std::min(good.size(), most));
     std::vector<LapTrace> out;
     for (const auto& lap : good)
-        if (auto t = traceOf(log.log, log.laps, lap, log.trackOrNull()))
+        if (auto t = traceOf(log, laps, lap, track))
             out.push_back(std::abs(t->lengthM - lengthM) > 0.01 ? stretchedTo(std::move(*t), lengthM) : std::move(*t));
     return out;
+}
+
+LapStudy studied(const LapTrace& lap, const std::vector<Corner>& corners, const std::vector<CornerFacts>& facts,
+                 const std::vector<LapTrace>& laps, const Track* track) {
+    LapStudy s;
+    const auto car = abilityOf(laps.empty() ? std::vector<LapTrace>{lap} : laps);
+    s.faults = judgeLap(lap, corners, facts, car, track);
+    s.overLaps.resize(corners.size());
+    for (const auto& other : laps) {
+        const auto measured = measureAll(other, corners, track);
+        for (std::size_t i = 0; i < corners.size(); ++i) s.overLaps[i].push_back(measured[i]);
+    }
+    for (std::size_t i = 0; i < corners.size(); ++i) {
+        const auto straight = straightAfter(corners, facts, i, lap.lengthM);
+        const auto& next = facts[(i + 1) % corners.size()];
+        s.worth.push_back(exitWorth(car, sampleAt(lap.s, lap.v, straight.fromM), straight.fromM, straight.toM,
+                                    next.minSpeed ? next.minSpeed->value : 0));
+    }
+    return s;
 }
 
 Result<LapComparison> compared(const LapTrace& reference, const LapTrace& other,
@@ -96,17 +115,11 @@ Result<LapComparison> compared(const LapTrace& reference, const LapTrace& other,
     auto corners = findCorners(reference, track);
     if (!corners) return corners.error();
     c.corners = std::move(*corners);
-    c.referenceFacts = measureAll(reference, c.corners), c.otherFacts = measureAll(other, c.corners);
+    c.referenceFacts = measureAll(reference, c.corners, track), c.otherFacts = measureAll(other, c.corners, track);
     c.parts = partsOf(c.corners, c.referenceFacts, reference.lengthM);
     c.delta = compareLaps(reference, other, c.parts);
-    const auto car = abilityOf(othersLaps.empty() ? std::vector<LapTrace>{other} : othersLaps);
-    c.faults = judgeLap(other, c.corners, c.otherFacts, car, track);
-    for (std::size_t i = 0; i < c.corners.size(); ++i) {
-        const auto straight = straightAfter(c.corners, c.otherFacts, i, reference.lengthM);
-        const auto& next = c.otherFacts[(i + 1) % c.corners.size()];
-        c.worth.push_back(exitWorth(car, sampleAt(other.s, other.v, straight.fromM), straight.fromM, straight.toM,
-                                    next.minSpeed ? next.minSpeed->value : 0));
-    }
+    auto study = studied(other, c.corners, c.otherFacts, othersLaps, track);
+    c.faults = std::move(study.faults), c.worth = std::move(study.worth);
     c.first = firstToWorkOn(c.parts, c.delta.corners);
     c.ideal = idealLap(othersLaps, c.parts);
     return c;

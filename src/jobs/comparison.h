@@ -3,6 +3,7 @@
 #pragma once
 #include "core/compare/compare.h"
 #include "core/judge/rule.h"
+#include "core/log/log_input.h"
 #include "jobs/progress.h"
 
 #include <filesystem>
@@ -12,6 +13,7 @@ namespace hl {
 
 /// A log on a road: the track from a file, or learned from this log's own laps.
 struct PlacedLog {
+    bool learned = false;
     CarLog log;
     LapList laps;
     std::optional<Track> track; ///< none without positions
@@ -19,14 +21,27 @@ struct PlacedLog {
 };
 
 /// Errors: those of the readers.
-Result<PlacedLog> placedLog(const std::filesystem::path& log, const std::optional<std::filesystem::path>& track);
+Result<PlacedLog> placedLog(
+    const std::filesystem::path& log, const std::optional<std::filesystem::path>& track,
+    const std::vector<ColumnChoice>& columns = {},
+    const std::function<bool(double)>& goOn = [](double) { return true; });
 
 /// Another log put on the same road, or scaled to its length when it has no positions.
 /// Errors: those of the readers, compare.other-track.
 Result<PlacedLog> placedOn(const std::filesystem::path& log, const PlacedLog& reference);
 
 /// All complete laps within 7 % of the fastest, fastest first, on the road's axis of `lengthM`.
-std::vector<LapTrace> goodLaps(const PlacedLog& log, double lengthM, std::size_t most = 60);
+std::vector<LapTrace> goodLaps(const CarLog& log, const LapList& laps, const Track* track, double lengthM,
+                               std::size_t most = 60);
+
+/// What the log's other laps say about one of them.
+struct LapStudy {
+    std::vector<std::vector<CornerFacts>> overLaps; ///< [corner][lap], of the good laps
+    std::vector<Fault> faults;                      ///< of this lap, by cost
+    std::vector<std::optional<ExitWorth>> worth;    ///< one a corner
+};
+LapStudy studied(const LapTrace& lap, const std::vector<Corner>& corners, const std::vector<CornerFacts>& facts,
+                 const std::vector<LapTrace>& laps, const Track* track);
 
 struct LapComparison {
     std::vector<Corner> corners; ///< of the reference

@@ -11,7 +11,7 @@ Evidence soundEvidence(const Material& m) {
     Evidence e;
     if (m.videoInfo.hasSound)
         if (const auto sound = readSound(m.video, 8000)) e.notes = noteMap(*sound, kHop);
-    e.turning = turningOf(m.log);
+    e.turning = turningOf(*m.log);
     return e;
 }
 
@@ -32,8 +32,10 @@ std::vector<LapMoment> momentsOf(const Guide& g, const Material& m, std::size_t 
         if (i < m.facts.size())
             for (const auto& s : m.facts[i].shifts)
                 if (s.to < s.from && !down) down = &s;
-        if (k % 2 == 0 && down) out.push_back({std::to_string(down->from) + " to " + std::to_string(down->to), down->atM});
-        else out.push_back({"turn-in " + std::to_string(c.number), c.turnInM});
+        if (k % 2 == 0 && down)
+            out.push_back({std::to_string(down->from) + " to " + std::to_string(down->to), down->atM});
+        else
+            out.push_back({"turn-in " + std::to_string(c.number), c.turnInM});
     }
     return out;
 }

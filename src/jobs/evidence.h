@@ -10,9 +10,9 @@
 namespace hl {
 
 struct Evidence {
-    std::optional<NoteMap> notes;     ///< none for a silent film
+    std::optional<NoteMap> notes; ///< none for a silent film
     std::optional<PictureMotion> motion;
-    std::vector<double> turning;      ///< the log's, on its time axis; empty when it shows none
+    std::vector<double> turning; ///< the log's, on its time axis; empty when it shows none
 };
 
 /// Listens to the whole film; quick.

@@ -3,6 +3,7 @@
 #pragma once
 #include "core/cut/compose.h"
 #include "core/guide/guide.h"
+#include "jobs/comparison.h"
 #include "jobs/progress.h"
 #include "media/video_reader.h"
 #include "voice/narrator.h"
@@ -14,12 +15,15 @@ namespace hl {
 
 struct Material {
     std::filesystem::path folder, video, logFile;
-    CarLog log;
+    std::shared_ptr<const CarLog> log;
     LapList laps;
     LapTrace trace;
-    std::optional<Track> track;     ///< from a file
+    std::shared_ptr<const std::vector<LapTrace>> goodLaps; ///< the filmed one among them when it is one
+    std::optional<Track> track;                            ///< from a file, or learned when the guide was made
     std::optional<Track> road;      ///< the track, or a stand-in learned from the lap; none without positions
-    std::vector<CornerFacts> facts; ///< one per corner of the guide
+    std::vector<Corner> corners;    ///< the guide's, as they were measured
+    std::vector<CornerFacts> facts; ///< one per corner
+    LapStudy study;                 ///< how repeatable they are, what went wrong, what an exit is worth
     VideoInfo videoInfo;
     const Track* roadOrNull() const { return road ? &*road : nullptr; }
 };
@@ -30,8 +34,10 @@ Result<Material> gather(const std::filesystem::path& folder, const Guide& guide)
 /// Where the car is at each moment of the film, by the guide's tie. Cheap; made anew whenever the tie changes.
 RoadClock clockOf(const Guide& guide, const Material& material);
 
-/// Facts for the guide's own bounds (they may have been moved by hand).
-std::vector<CornerFacts> factsFor(const Guide& guide, const LapTrace& trace);
+/// The same material with its corners measured by the guide's own bounds (they may have been moved by hand).
+Material measuredAgain(Material material, const Guide& guide);
+/// Whether the guide's corners are the ones that were measured.
+bool isMeasured(const Material& material, const Guide& guide);
 
 /// Plans the cut with the narrator's real durations.
 Cut planCut(const Guide& guide, const Material& material, Narrator& narrator);

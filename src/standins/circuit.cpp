@@ -80,6 +80,7 @@ void close(std::vector<Turn>& turns, double& last) {
             if (i < turns.size()) h += turns[i].angleDeg * kPi / 180;
         }
         const double det = a * c - b * b;
+        if (std::abs(det) < 1e-6) return; // all straights lie one way: nothing to be gained across
         const double l1 = (c * w.endX - b * w.endY) / det, l2 = (a * w.endY - b * w.endX) / det;
         for (std::size_t i = 0; i < turns.size(); ++i) turns[i].straightBefore -= l1 * d[i][0] + l2 * d[i][1];
         last -= l1 * d.back()[0] + l2 * d.back()[1];

@@ -42,6 +42,8 @@ json toJson(const GuideCorner& c) {
             {"side", name(c.side)},
             {"kind", c.kind},
             {"complex", c.complex},
+            {"complex_kind", c.complexKind},
+            {"flat", c.flat},
             {"start_m", c.startM},
             {"turn_in_m", c.turnInM},
             {"apex_m", c.apexM},
@@ -89,6 +91,7 @@ GuideCorner cornerFrom(const json& j) {
     GuideCorner c;
     c.number = j.at("number"), c.name = j.value("name", ""), c.side = j.at("side") == "left" ? Side::Left : Side::Right;
     c.kind = j.value("kind", "bend"), c.complex = j.value("complex", "");
+    c.complexKind = j.value("complex_kind", ""), c.flat = j.value("flat", false);
     c.startM = j.at("start_m"), c.turnInM = j.at("turn_in_m"), c.apexM = j.at("apex_m"), c.endM = j.at("end_m");
     c.angleRad = j.value("angle_rad", 0.0), c.minRadiusM = j.value("min_radius_m", 0.0),
     c.consequence = j.value("consequence", 0);
@@ -139,7 +142,8 @@ Guide guideFrom(const json& j) {
     const auto& scene = j.at("scene");
     g.scene = {scene.value("title", ""),       scene.value("channel", ""), scene.value("track", ""),
                scene.value("car", ""),         scene.value("series", ""),  scene.value("conditions", ""),
-               scene.value("real_track", true)};
+               scene.value("real_track", true),
+               known(cornerLabelsOf(scene.value("corner_labels", "both")), CornerLabels::Both)};
     const auto &s = j.at("sources"), &tie = s.at("sync");
     g.sources.video = s.at("video"), g.sources.log = s.at("log"), g.sources.trackFile = s.value("track", ""),
     g.sources.lap = s.at("lap");
@@ -169,7 +173,8 @@ std::string guideJson(const Guide& g) {
                       {"car", g.scene.car},
                       {"series", g.scene.series},
                       {"conditions", g.scene.conditions},
-                      {"real_track", g.scene.realTrack}}},
+                      {"real_track", g.scene.realTrack},
+                      {"corner_labels", key(g.scene.cornerLabels)}}},
                     {"sources", sourcesJson(g.sources)},
                     {"whole_lap_first", g.wholeLapFirst},
                     {"frame_rate", g.frameRate},

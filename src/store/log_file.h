@@ -18,4 +18,7 @@ Result<LogShape> readLogShape(const std::filesystem::path& path, const std::vect
 Result<Track> readTrack(const std::filesystem::path& path);
 Result<Track> parseTrack(std::string_view text, std::string_view fileName);
 
+/// A track as GeoJSON, whole or not at all; one learned from laps says so of its edges and line. Errors: file.*
+Status writeTrack(const std::filesystem::path& path, const Track& track);
+
 } // namespace hl

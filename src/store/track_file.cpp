@@ -2,6 +2,7 @@
 #include "core/track/plane.h"
 #include "store/files.h"
 #include "store/log_file.h"
+#include "store/track_place.h"
 
 #include <nlohmann/json.hpp>
 
@@ -29,15 +30,19 @@ void readCentre(const json& feature, Track& t) {
     t.name = p.value("name", "");
     t.closed = p.value("closed", true);
     t.real = p.value("real", true); // a track of unknown nature is treated as one that can hurt
-    t.origin = GeoPoint{coordinates.at(0).at(1).get<double>(), coordinates.at(0).at(0).get<double>()};
+    t.line = p.value("line", "");
+    const bool plane = p.value("coordinates_in", "degrees") == "metres"; // a simulator's, nowhere on the globe
+    if (!plane) t.origin = GeoPoint{coordinates.at(0).at(1).get<double>(), coordinates.at(0).at(0).get<double>()};
     for (const auto& c : coordinates) {
-        const auto v = onPlane(*t.origin, {c.at(1).get<double>(), c.at(0).get<double>()});
+        const double a = c.at(0).get<double>(), b = c.at(1).get<double>();
+        const auto v = plane ? Vec2{a, b} : onPlane(*t.origin, {b, a});
         t.x.push_back(v.x), t.y.push_back(v.y);
         t.z.push_back(c.size() > 2 ? c.at(2).get<double>() : 0.0);
     }
     const std::size_t n = t.x.size();
     t.left = widths(p, "left_m", n, t.edgesAssumed);
     t.right = widths(p, "right_m", n, t.edgesAssumed);
+    t.edgesAssumed = p.value("edges", t.edgesAssumed ? "assumed" : "") == "assumed";
     if (const auto z = p.find("elevation_m"); z != p.end())
         for (std::size_t i = 0; i < n; ++i) t.z[i] = z->at(i < z->size() ? i : 0).get<double>();
     t.s.assign(n, 0.0);
@@ -89,6 +94,53 @@ Result<Track> parseTrack(std::string_view text, std::string_view fileName) {
         return Error{"track.no-centre", "has no centre line", file,
                      "a LineString feature along the road with at least four points"};
     return track;
+}
+
+Status writeTrack(const std::filesystem::path& path, const Track& t) {
+    nlohmann::ordered_json coordinates = json::array(), left = json::array(), right = json::array(), z = json::array();
+    for (std::size_t i = 0; i <= t.s.size() && !t.s.empty(); ++i) {
+        if (i == t.s.size() && !t.closed) break;
+        const auto k = i % t.s.size(); // a ring ends where it began
+        coordinates.push_back(placeJson(t, {t.x[k], t.y[k], 0}));
+        left.push_back(rounded(t.left[k], 2)), right.push_back(rounded(t.right[k], 2)), z.push_back(rounded(t.z[k], 2));
+    }
+    const auto feature = [](nlohmann::ordered_json geometry, nlohmann::ordered_json properties) {
+        return nlohmann::ordered_json{
+            {"type", "Feature"}, {"geometry", std::move(geometry)}, {"properties", std::move(properties)}};
+    };
+    nlohmann::ordered_json road = {{"role", "centre"},
+                                   {"name", t.name},
+                                   {"closed", t.closed},
+                                   {"real", t.real},
+                                   {"length_m", rounded(t.lengthM, 3)}};
+    if (!t.origin) road["coordinates_in"] = "metres";
+    if (!t.line.empty()) road["line"] = t.line;
+    if (t.edgesAssumed) road["edges"] = "assumed";
+    road["left_m"] = left, road["right_m"] = right, road["elevation_m"] = z;
+    auto features =
+        nlohmann::ordered_json::array({feature({{"type", "LineString"}, {"coordinates", coordinates}}, road)});
+    const auto point = [&](double atM, double lateralM) {
+        return nlohmann::ordered_json{{"type", "Point"}, {"coordinates", placeJson(t, onRoad(t, atM, lateralM, 0))}};
+    };
+    for (const auto& k : t.kerbs)
+        features.push_back(feature(point(k.fromM, 0), {{"role", "kerb"},
+                                                       {"from_m", k.fromM},
+                                                       {"to_m", k.toM},
+                                                       {"side", k.left ? "left" : "right"},
+                                                       {"height_m", k.heightM}}));
+    for (const auto& c : t.corners)
+        features.push_back(
+            feature(point(c.atM, 0), {{"role", "corner"}, {"number", c.number}, {"name", c.name}, {"at_m", c.atM}}));
+    for (const auto& r : t.references)
+        features.push_back(feature(point(r.atM, r.lateralM), {{"role", "reference"},
+                                                              {"id", r.id},
+                                                              {"kind", r.kind},
+                                                              {"label", r.label},
+                                                              {"lasts", r.lasts},
+                                                              {"at_m", r.atM},
+                                                              {"lateral_m", r.lateralM},
+                                                              {"height_m", r.heightM}}));
+    return writeFile(path, nlohmann::ordered_json{{"type", "FeatureCollection"}, {"features", features}}.dump(1, ' ', false, json::error_handler_t::replace) + "\n");
 }
 
 Result<Track> readTrack(const std::filesystem::path& path) {

@@ -3,6 +3,7 @@
 
 #include "core/words/draft.h"
 #include "picture/tokens.h"
+#include "studio/study_text.h"
 #include "studio/style.h"
 
 #include <algorithm>
@@ -60,7 +61,8 @@ QString topicName(Topic t) {
 }
 
 CornerSheet::CornerSheet(Desk& desk, QWidget* parent)
-    : QWidget(parent), desk_(desk), title_(headline({})), kind_(quiet({})), consequence_(new QComboBox), table_(new QTableWidget) {
+    : QWidget(parent), desk_(desk), title_(headline({})), kind_(quiet({})), consequence_(new QComboBox),
+      table_(new QTableWidget), study_(quiet({})) {
     setObjectName(QStringLiteral("sheet"));
     setAttribute(Qt::WA_StyledBackground);
     auto* column = new QVBoxLayout(this);
@@ -74,13 +76,22 @@ CornerSheet::CornerSheet(Desk& desk, QWidget* parent)
     consequence_->setAccessibleName(tr("What happens when it goes wrong in this corner"));
     consequence_->setToolTip(consequence_->accessibleName());
     consequence_->view()->setAccessibleName(consequence_->accessibleName());
-    for (const auto& words : {tr("if it goes wrong: not rated"), tr("1: room to run off"), tr("2: grass, gravel, damage"), tr("3: wall or worse")}) consequence_->addItem(words);
+    for (const auto& words : {tr("if it goes wrong: not rated"), tr("1: room to run off"),
+                              tr("2: grass, gravel, damage"), tr("3: wall or worse")})
+        consequence_->addItem(words);
     connect(consequence_, &QComboBox::activated, this, [this](int rating) {
-        if (const auto* c = desk_.chosen()) desk_.edit({tr("Consequence").toStdString(), [n = c->number, rating](Guide g) { return withConsequence(std::move(g), n, rating); }});
+        if (const auto* c = desk_.chosen())
+            desk_.edit({tr("Consequence").toStdString(),
+                        [n = c->number, rating](Guide g) { return withConsequence(std::move(g), n, rating); }});
     });
     column->addWidget(kind_);
     column->addSpacing(8);
-    column->addWidget(table_);
+    column->addWidget(table_, 1);
+    column->addWidget(study_);
+    study_->setObjectName(QStringLiteral("study"));
+    study_->setAccessibleName(tr("What the laps of this log say of the corner"));
+    study_->setWordWrap(true);
+    study_->setContentsMargins(0, 6, 8, 4);
     table_->setObjectName(QStringLiteral("cornerSheet"));
     table_->setAccessibleName(tr("Corner sheet: as driven, as advised, look for"));
     table_->setColumnCount(4);
@@ -121,6 +132,7 @@ void CornerSheet::refresh() {
     title_->setText(QString::number(c->number) +
                     (c->name.empty() ? QString() : QStringLiteral(" \u00b7 ") + QString::fromStdString(c->name)));
     kind_->setText(kindText(*c));
+    study_->setText(studyText(desk_.material(), desk_.guide(), c->number));
     consequence_->setVisible(desk_.guide().scene.realTrack);
     consequence_->setCurrentIndex(c->consequence);
     topics_.clear();

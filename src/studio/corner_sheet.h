@@ -26,6 +26,7 @@ class CornerSheet : public QWidget {
     QLabel* kind_;
     QComboBox* consequence_; ///< asked for on real tracks only
     QTableWidget* table_;
+    QLabel* study_;
     QList<Topic> topics_;
     bool filling_ = false;
 };

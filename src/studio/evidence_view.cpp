@@ -46,7 +46,7 @@ EvidenceView::EvidenceView(Desk& desk, Player& player, QWidget* parent) : QWidge
 void EvidenceView::show(Evidence evidence) {
     evidence_ = std::move(evidence);
     notes_ = evidence_.notes ? pictureOf(*evidence_.notes) : QImage();
-    ratio_ = evidence_.notes ? noteRatio(*evidence_.notes, desk_.material().log, desk_.guide().sources.tie) : 0;
+    ratio_ = evidence_.notes ? noteRatio(*evidence_.notes, *desk_.material().log, desk_.guide().sources.tie) : 0;
     update();
 }
 
@@ -75,7 +75,7 @@ void EvidenceView::say(QPainter& p, const QRectF& box, const QString& heading, c
 }
 
 void EvidenceView::paintNotes(QPainter& p, const QRectF& box) const {
-    const auto& log = desk_.material().log;
+    const auto& log = *desk_.material().log;
     const bool drawable = evidence_.notes && !notes_.isNull() && ratio_ > 0;
     say(p, box, tr("Engine note of the film (light), and the note the log predicts (line)"),
         drawable ? QString() : (evidence_.notes ? tr("The log has no engine speed.") : tr("Listening, or no sound in the film.")));
@@ -121,7 +121,7 @@ void EvidenceView::paintTurning(QPainter& p, const QRectF& box) const {
         if (!std::isnan(m.sideways[i])) p.drawEllipse(QPointF(x(m.footageS[i]), y(m.sideways[i] * turningScale_)), 1.6, 1.6);
     QPolygonF line;
     for (double s = from; s <= from + 2 * kReachS; s += 0.04)
-        line << QPointF(x(s), y(sampleAt(desk_.material().log[Channel::Time], evidence_.turning, seconds(desk_.guide().sources.tie.log(at<FootageTime>(s))))));
+        line << QPointF(x(s), y(sampleAt((*desk_.material().log)[Channel::Time], evidence_.turning, seconds(desk_.guide().sources.tie.log(at<FootageTime>(s))))));
     p.setPen(QPen(QColor(look::kLamp), 1.8));
     p.setBrush(Qt::NoBrush);
     p.drawPolyline(line);

@@ -185,7 +185,7 @@ void LineUpPage::tieBy(SyncBy by) {
                                 QMetaObject::invokeMethod(this, [this, share, text = QString::fromStdString(doing)] { state_->setText(tr("%1, %2 %").arg(text).arg(static_cast<int>(share * 100))); });
                             },
                             stop_.get_token()};
-    inBackground(this, [m = desk_.sharedMaterial(), by, progress] { return lineUp(m->video, m->log, by, progress); }, [this](Result<ClockTie> tie) {
+    inBackground(this, [m = desk_.sharedMaterial(), by, progress] { return lineUp(m->video, *m->log, by, progress); }, [this](Result<ClockTie> tie) {
         busy_ = false;
         for (auto* b : {sound_, motion_, both_}) b->setEnabled(true);
         if (!tie) {

@@ -94,8 +94,8 @@ void ScenePage::refresh() {
                        .arg(m.videoInfo.frameRate, 0, 'f', 2)
                        .arg(clockText(m.videoInfo.length.count()))
                        .arg(file(g.sources.log))
-                       .arg(m.log.size())
-                       .arg(m.log.badRows);
+                       .arg(m.log->size())
+                       .arg(m.log->badRows);
     text += m.track ? tr("<br>Track %1: %2 references, %3 kerbs.")
                           .arg(file(g.sources.trackFile))
                           .arg(m.track->references.size())
@@ -103,10 +103,10 @@ void ScenePage::refresh() {
                     : tr("<br>No track file: the driven line stands in for the road, edges are assumed.");
     if (g.sources.camera.assumed) text += tr("<br>Nobody measured the camera: marks in the picture may be off.");
     sources_->setText(text);
-    if (shownLog_ == &m.log) return;
-    shownLog_ = &m.log;
+    if (shownLog_ == m.log.get()) return;
+    shownLog_ = m.log.get();
     notes_->clear();
-    for (const auto& n : m.log.notes)
+    for (const auto& n : m.log->notes)
         notes_->addItem(n.line > 0 ? tr("Line %1: %2").arg(n.line).arg(QString::fromStdString(n.text))
                                    : QString::fromStdString(n.text));
     if (notes_->count() == 0) notes_->addItem(tr("Nothing: every column was known and every row good."));

@@ -1,11 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The corner from above, the pace of the film, and the loop: driven by clicks and keys on the real window.
+#include "core/corner/spread.h"
 #include "studio/plan_view.h"
 #include "studio/strip_view.h"
 #include "support/studio.h"
 
 #include <catch2/catch.hpp>
 #include <fstream>
+#include <QLabel>
 #include <QListWidget>
 
 using namespace hl;
@@ -110,4 +112,21 @@ TEST_CASE("what was guessed and mended in the log is read in the scene") {
     for (int i = 0; i < notes->count(); ++i) all += notes->item(i)->text() + "\n";
     INFO(all.toStdString());
     CHECK(all.contains("501"));
+}
+
+TEST_CASE("the sheet says how repeatable a corner is, what its exit is worth, and what went wrong in it") {
+    const ScratchFolder dir;
+    Studio s(copiedDemo(dir));
+    REQUIRE(s.ready);
+    s.key(Qt::Key_3, Qt::AltModifier);
+    s.desk().choose(3);
+    auto* study = s.find<QLabel>("study");
+    REQUIRE(study);
+    const auto spread = spreadOf(s.desk().material().study.overLaps[2], &CornerFacts::brakeOnsetM);
+    REQUIRE(spread);
+    CHECK(study->text().contains(QString::number(std::lround(spread->low))));
+    CHECK(study->text().contains(QStringLiteral("along the straight")));
+    s.desk().choose(4); // where the demo's driver asks for power too soon and lifts
+    CHECK(study->text().contains(QStringLiteral("Worth a look")));
+    CHECK(study->text().contains(QStringLiteral("too soon")));
 }

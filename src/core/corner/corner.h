@@ -19,11 +19,14 @@ struct Corner {
     int number = 0;
     std::string name;
     Side side = Side::Left;
-    std::string kind;    ///< "hairpin", "bend", "sweeper", "kink"
-    std::string complex; ///< shared by neighbours driven as one: "5-6"; empty when alone
+    std::string kind;        ///< "hairpin", "double apex", "tightening", "opening", "sweeper", "bend", "kink"
+    std::string complex;     ///< shared by neighbours driven as one: "5-6"; empty when alone
+    std::string complexKind; ///< "chicane", "esses", "linked"; empty when alone
+    bool flat = false;       ///< driven without easing off
     double startM = 0, turnInM = 0, apexM = 0, endM = 0;
-    double angleRad = 0;   ///< change of heading, positive
-    double minRadiusM = 0; ///< of the driven line
+    std::vector<double> apexesM; ///< every clipping point; more than one in a double apex
+    double angleRad = 0;         ///< change of heading, positive
+    double minRadiusM = 0;       ///< of the driven line
 };
 
 /// A measured value with the half-width that holds in about 95 % of cases.
@@ -40,6 +43,15 @@ struct Shift {
 struct Lift {
     double fromM = 0, toM = 0;
     double low = 0; ///< smallest throttle in it, 0..1
+};
+
+/// The wheels of one side beyond one edge of the road.
+struct WheelsOver {
+    bool leftWheels = false, leftEdge = false;
+    double fromM = 0, toM = 0;
+    double mostM = 0;    ///< the farthest beyond the edge, m
+    bool kerb = false;   ///< the map has a kerb there
+    bool jolted = false; ///< the vertical acceleration shakes there as it does not on the road
 };
 
 /// What one lap shows in one corner. A fact that is missing has its reason in `unmeasured` under its JSON key.
@@ -63,16 +75,34 @@ struct CornerFacts {
     std::optional<Measured> drivenM;          ///< metres driven less metres of the centre line, turn-in to end
     std::optional<Measured> straightEndSpeed; ///< m/s where the next corner's braking begins
     std::optional<Measured> counterSteerS;    ///< s with the wheel against the corner
-    std::vector<Lift> plateaus;               ///< the throttle held between a tenth and nine tenths; low = its level
+    std::optional<Measured> steerOnsetM;      ///< where the wheel is turned towards the corner
+    std::optional<Measured> slipRad; ///< at the wheel, where it is largest: positive when the car turns more than the
+                                     ///< wheel asks (it rotates), negative when it turns less (it pushes)
+    std::optional<Measured>
+        limitM; ///< least distance of the outer wheels from the edge, exit included; negative beyond
+    std::vector<WheelsOver> wheelsOver;
+    std::vector<Lift> jolts;    ///< stretches shaken hard, where no map tells of a kerb; low = how many times the usual
+    std::vector<Lift> plateaus; ///< the throttle held between a tenth and nine tenths; low = its level
     std::map<std::string, std::string> unmeasured;
 };
 
 /// Corners of a lap from its curvature: hysteresis, heading change, then bounds from the pedals.
 /// Names come from the track when it has them. Errors: corners.no-turning (no position, yaw rate or lateral
 /// acceleration).
-Result<std::vector<Corner>> findCorners(const LapTrace& trace, const Track* track);
+/// Where other laps of the same axis are given, what all of them show decides how many corners there are and where;
+/// apexes and turn-ins are this lap's.
+Result<std::vector<Corner>> findCorners(const LapTrace& trace, const Track* track,
+                                        const std::vector<LapTrace>& others = {});
 
-CornerFacts measure(const LapTrace& trace, const Corner& corner);
-std::vector<CornerFacts> measureAll(const LapTrace& trace, const std::vector<Corner>& corners);
+/// A stretch of the lap told as a corner, whatever it is: side, apex, angle, radius, kind. No number and no name.
+Corner cornerBetween(const LapTrace& trace, double fromM, double toM);
+
+inline constexpr double kCarWidthM = 1.8; ///< when nobody says
+
+/// With the track, wheels and limits are told too; they need edges that are known.
+CornerFacts measure(const LapTrace& trace, const Corner& corner, const Track* track = nullptr,
+                    double carWidthM = kCarWidthM);
+std::vector<CornerFacts> measureAll(const LapTrace& trace, const std::vector<Corner>& corners,
+                                    const Track* track = nullptr, double carWidthM = kCarWidthM);
 
 } // namespace hl

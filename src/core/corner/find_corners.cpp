@@ -1,26 +1,34 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Curvature with hysteresis. A corner begins where the road bends tighter than kEnter and lasts until it bends less
-// than kLeave; pieces of one direction that the car does not straighten between are one corner; a piece that turns
-// less than kLeastAngle is the car moving across the road, not a corner.
+// Curvature with hysteresis. A corner begins where the road bends tighter than kEnter, or where the car corners hard
+// for what it can (a wide bend of an oval), and lasts until both are well below; pieces of one direction that the car
+// does not straighten between are one corner; a piece that turns less than kLeastAngle is the car moving across the
+// road, not a corner.
 #include "core/corner/corner.h"
+#include "core/corner/corner_kind.h"
+#include "core/lap/usual_lap.h"
+#include "core/track/road_shape.h"
 
 #include <algorithm>
 
 namespace hl {
 namespace {
 
-constexpr double kEnter = 1.0 / 260; // 1/m
-constexpr double kLeave = 1.0 / 600; // 1/m
-constexpr double kLeastAngle = 0.26; // rad, 15 degrees
-constexpr double kJoinGapM = 18;     // straighter than this between two pieces: still one corner
-constexpr double kSplitValley = 0.5; // curvature falling below this share of both peaks: two corners
-constexpr double kSplitApartM = 60;  // peaks of one corner lie closer than this (a double apex)
-constexpr double kOnsetShare = 0.12; // turn-in: this share of the peak curvature
-constexpr double kTightShare = 0.35; // the part of a corner that counts for complexes
-constexpr double kComplexGapS = 1.2; // seconds between the tight parts of neighbours driven as one
-constexpr double kApproachM = 110;   // shown before the first thing that happens
-constexpr double kBrakingGapM = 90;  // brakes left alone for longer belong to the corner before
-constexpr double kExitM = 70;        // shown after the last
+constexpr double kEnter = 1.0 / 260;   // 1/m
+constexpr double kEnterGrip = 0.35;    // or this share of the cornering the lap shows at its hardest...
+constexpr double kWidest = 1.0 / 1200; // ...where it bends at least so much
+constexpr double kLeaveShare = 0.43;   // of what it takes to enter
+constexpr double kLeastAngle = 0.26;   // rad, 15 degrees
+constexpr double kJoinGapS = 0.45;     // straighter than this between two pieces: still one corner; 5 to 18 m
+constexpr double kSplitValley = 0.5;   // curvature falling below this share of both peaks: two corners
+constexpr double kSplitShallow = 0.75; // or below this, where the car gains speed between
+constexpr double kSplitGain = 0.04;    // share of its speed
+constexpr double kSplitApartS = 1.2;   // peaks of one corner lie closer than this (a double apex); 15 to 60 m
+constexpr double kOnsetShare = 0.12;   // turn-in: this share of the peak curvature
+constexpr double kTightShare = 0.35;   // the part of a corner that counts for complexes
+constexpr double kComplexGapS = 1.2;   // seconds between the tight parts of neighbours driven as one
+constexpr double kApproachM = 110;     // shown before the first thing that happens
+constexpr double kBrakingGapM = 90;    // brakes left alone for longer belong to the corner before
+constexpr double kExitM = 70;          // shown after the last
 
 struct Bend {
     std::size_t a, b; // sample range
@@ -34,19 +42,43 @@ std::size_t tightest(const LapTrace& trace, const Bend& bend, std::size_t from, 
     return best;
 }
 
-/// Two corners of one direction whose line never straightens between: parted where it bends least.
+/// For every sample of a bend the tightest one between it and the bend's end that lies away from the top.
+std::vector<std::size_t> tightestBeyond(const LapTrace& trace, const Bend& bend, std::size_t top) {
+    std::vector<std::size_t> best(bend.b - bend.a + 1);
+    const auto tighter = [&](std::size_t x, std::size_t y) {
+        return trace.curvature[x] * bend.sign > trace.curvature[y] * bend.sign ? x : y;
+    };
+    for (auto i = bend.a; i <= top; ++i) best[i - bend.a] = i == bend.a ? i : tighter(i, best[i - bend.a - 1]);
+    for (auto i = bend.b; i > top; --i) best[i - bend.a] = i == bend.b ? i : tighter(i, best[i - bend.a + 1]);
+    return best;
+}
+
+/// How much faster the car is somewhere between two places than at the faster of them.
+double gained(const LapTrace& trace, std::size_t a, std::size_t b) {
+    const auto [lo, hi] = std::minmax(a, b);
+    const auto from = trace.v.begin() + static_cast<std::ptrdiff_t>(lo),
+               to = trace.v.begin() + static_cast<std::ptrdiff_t>(hi) + 1;
+    return *std::max_element(from, to) / std::max({1.0, trace.v[lo], trace.v[hi]}) - 1;
+}
+
+/// Two corners of one direction whose line never straightens between: parted where it bends least, when that is much
+/// less, or clearly less and the car gains speed there.
 void split(const LapTrace& trace, const Bend& bend, std::vector<Bend>& out) {
     const auto k = [&](std::size_t i) { return trace.curvature[i] * bend.sign; };
     const auto top = tightest(trace, bend, bend.a, bend.b);
+    const double apart = std::clamp(kSplitApartS * trace.v[top], 15.0, 60.0), least = std::min(kEnter, k(top) / 2);
+    const auto beyond = tightestBeyond(trace, bend, top);
     std::size_t valley = bend.a;
     double deepest = 1;
     for (auto i = bend.a + 1; i < bend.b; ++i) {
-        if (std::abs(trace.s[i] - trace.s[top]) < kSplitApartM / 2) continue;
-        const auto other = i < top ? tightest(trace, bend, bend.a, i) : tightest(trace, bend, i, bend.b);
-        if (std::abs(trace.s[other] - trace.s[top]) < kSplitApartM || k(other) < kEnter) continue;
+        if (std::abs(trace.s[i] - trace.s[top]) < apart / 2) continue;
+        const auto other = beyond[i - bend.a];
+        if (std::abs(trace.s[other] - trace.s[top]) < apart || k(other) < least) continue;
         if (const double share = k(i) / k(other); share < deepest) deepest = share, valley = i;
     }
-    if (deepest > kSplitValley) {
+    const bool parts =
+        deepest < kSplitValley || (deepest < kSplitShallow && gained(trace, top, beyond[valley - bend.a]) > kSplitGain);
+    if (!parts) {
         out.push_back(bend);
         return;
     }
@@ -64,16 +96,33 @@ std::pair<std::size_t, std::size_t> around(const LapTrace& trace, const Bend& be
     return {a, b};
 }
 
+/// The lateral acceleration reached in a fiftieth of the lap, m/s^2.
+double hardest(const LapTrace& trace) {
+    std::vector<double> a;
+    for (std::size_t i = 0; i < trace.s.size(); ++i)
+        a.push_back(std::abs(trace.curvature[i]) * trace.v[i] * trace.v[i]);
+    if (a.empty()) return 1;
+    const auto at = a.begin() + static_cast<std::ptrdiff_t>(a.size() * 49 / 50);
+    std::nth_element(a.begin(), at, a.end());
+    return std::max(1.0, *at);
+}
+
 std::vector<Bend> bends(const LapTrace& trace) {
     const auto& k = trace.curvature;
+    const double grip = kEnterGrip * hardest(trace);
+    const auto strength = [&](std::size_t i) { // signed; 1 where a corner begins
+        const double byGrip = std::abs(k[i]) > kWidest ? k[i] * trace.v[i] * trace.v[i] / grip : 0;
+        return std::abs(byGrip) > std::abs(k[i] / kEnter) ? byGrip : k[i] / kEnter;
+    };
     std::vector<Bend> found;
     for (std::size_t i = 0; i < k.size(); ++i) {
-        if (std::abs(k[i]) < kEnter) continue;
+        if (std::abs(strength(i)) < 1) continue;
         const double sign = k[i] > 0 ? 1 : -1;
         std::size_t a = i, b = i;
-        while (a > 0 && k[a - 1] * sign > kLeave) --a;
-        while (b + 1 < k.size() && k[b + 1] * sign > kLeave) ++b;
-        if (!found.empty() && found.back().sign == sign && trace.s[a] - trace.s[found.back().b] < kJoinGapM)
+        while (a > 0 && strength(a - 1) * sign > kLeaveShare) --a;
+        while (b + 1 < k.size() && strength(b + 1) * sign > kLeaveShare) ++b;
+        const double gap = std::clamp(kJoinGapS * trace.v[i], 5.0, 18.0);
+        if (!found.empty() && found.back().sign == sign && trace.s[a] - trace.s[found.back().b] < gap)
             found.back().b = b;
         else
             found.push_back({a, b, sign});
@@ -102,24 +151,48 @@ double apexOf(const LapTrace& trace, const Bend& bend) {
     const double tightest = weight > 0 ? sum / weight : (trace.s[bend.a] + trace.s[bend.b]) / 2;
     if (!trace.edgesKnown) return tightest;
     // A line along the edge has no single closest sample: the middle of the stretch within kClose of it.
-    constexpr double kClose = 0.15;
+    constexpr double kClose = 0.15, kSmoothM = 4;
     const auto [a, b] = around(trace, bend, kOnsetShare);
+    const auto lateral = smoothed(trace.s, trace.lateral, kSmoothM, a, b + 1);
     double inside = -1e9;
-    for (auto i = a; i <= b; ++i) inside = std::max(inside, trace.lateral[i] * bend.sign);
+    for (auto i = a; i <= b; ++i) inside = std::max(inside, lateral[i] * bend.sign);
     double from = 1e9, to = -1e9;
     for (auto i = a; i <= b; ++i)
-        if (trace.lateral[i] * bend.sign > inside - kClose)
-            from = std::min(from, trace.s[i]), to = std::max(to, trace.s[i]);
+        if (lateral[i] * bend.sign > inside - kClose) from = std::min(from, trace.s[i]), to = std::max(to, trace.s[i]);
     return (from + to) / 2;
 }
 
-std::string kindOf(const Corner& c, const LapTrace& trace) {
-    if (c.angleRad > rad(135)) return "hairpin";
-    bool eased = trace.throttle.empty();
-    for (std::size_t i = 0; i < trace.s.size() && !eased; ++i)
-        eased = trace.s[i] > c.turnInM - 80 && trace.s[i] < c.apexM && trace.throttle[i] < 0.9;
-    if (!eased && c.angleRad < rad(45)) return "kink";
-    return c.minRadiusM > 120 ? "sweeper" : "bend";
+/// The lap as if it had been driven along the middle of the road: what the track's own shape says.
+LapTrace alongRoad(const LapTrace& trace, const Track& track) {
+    auto lap = trace;
+    const auto shape = roadShape(track);
+    for (std::size_t i = 0; i < lap.s.size(); ++i) {
+        lap.curvature[i] = shape.curvatureAt(lap.s[i]);
+        lap.heading[i] =
+            i == 0 ? 0 : lap.heading[i - 1] + (lap.s[i] - lap.s[i - 1]) * (lap.curvature[i] + lap.curvature[i - 1]) / 2;
+    }
+    return lap;
+}
+
+/// The driver turns before the road does and straightens after it: as far as the line bends the same way.
+Bend widened(const LapTrace& trace, const Bend& bend, double fromM, double toM) {
+    constexpr double kFarthestM = 60;
+    auto w = bend;
+    const double level = kOnsetShare * trace.curvature[tightest(trace, bend, bend.a, bend.b)] * bend.sign;
+    const auto bends = [&](std::size_t i) { return trace.curvature[i] * bend.sign > level; };
+    while (w.a > 0 && bends(w.a - 1) && trace.s[w.a - 1] > std::max(fromM, trace.s[bend.a] - kFarthestM)) --w.a;
+    while (w.b + 1 < trace.s.size() && bends(w.b + 1) && trace.s[w.b + 1] < std::min(toM, trace.s[bend.b] + kFarthestM))
+        ++w.b;
+    return w;
+}
+
+std::vector<Bend> bendsOfRoad(const LapTrace& trace, const Track& track) {
+    const auto found = bends(alongRoad(trace, track));
+    std::vector<Bend> out;
+    for (std::size_t i = 0; i < found.size(); ++i)
+        out.push_back(widened(trace, found[i], i > 0 ? trace.s[out[i - 1].b] : trace.s.front(),
+                              i + 1 < found.size() ? trace.s[found[i + 1].a] : trace.s.back()));
+    return out;
 }
 
 Corner cornerOf(const LapTrace& trace, const Bend& bend) {
@@ -132,7 +205,10 @@ Corner cornerOf(const LapTrace& trace, const Bend& bend) {
     double peak = 1e-9;
     for (auto i = bend.a; i <= bend.b; ++i) peak = std::max(peak, std::abs(trace.curvature[i]));
     c.minRadiusM = 1 / peak;
-    c.kind = kindOf(c, trace);
+    c.flat = drivenFlat(c, trace);
+    c.apexesM = clippingPoints(c, trace);
+    if (c.apexesM.size() < 2) c.apexesM = {c.apexM};
+    c.kind = cornerKind(c, trace);
     return c;
 }
 
@@ -172,8 +248,10 @@ void markComplexes(std::vector<Corner>& corners, const std::vector<Tight>& tight
                sampleAt(trace.s, trace.t, tight[j + 1].fromM) - sampleAt(trace.s, trace.t, tight[j].toM) < kComplexGapS)
             ++j;
         if (j > i)
-            for (std::size_t k = i; k <= j; ++k)
+            for (std::size_t k = i; k <= j; ++k) {
                 corners[k].complex = std::to_string(corners[i].number) + "-" + std::to_string(corners[j].number);
+                corners[k].complexKind = complexKind(corners, i, j);
+            }
         i = j + 1;
     }
 }
@@ -192,13 +270,26 @@ void takeNames(std::vector<Corner>& corners, const Track& track) {
 
 } // namespace
 
-Result<std::vector<Corner>> findCorners(const LapTrace& trace, const Track* track) {
+Corner cornerBetween(const LapTrace& trace, double fromM, double toM) {
+    const auto a = locate(trace.s, fromM).i, b = std::max(a + 1, locate(trace.s, toM).i);
+    Corner c;
+    c.startM = fromM, c.endM = toM;
+    if (trace.curvature.empty() || b >= trace.s.size()) return c;
+    const double turned = trace.heading[b] - trace.heading[a];
+    auto told = cornerOf(trace, {a, b, turned >= 0 ? 1.0 : -1.0});
+    told.startM = fromM, told.endM = toM;
+    return told;
+}
+
+Result<std::vector<Corner>> findCorners(const LapTrace& trace, const Track* track,
+                                        const std::vector<LapTrace>& others) {
     if (trace.curvature.empty())
         return Error{"corners.no-turning", "the log does not show how the car turns", "",
                      "positions, yaw rate or lateral acceleration"};
     std::vector<Corner> corners;
     std::vector<Tight> tight;
-    for (const auto& bend : bends(trace)) {
+    const bool byRoad = track && trace.edgesKnown; // else the driven lines are all that is known of its shape
+    for (const auto& bend : byRoad ? bendsOfRoad(trace, *track) : bends(usualLap(trace, others))) {
         auto c = cornerOf(trace, bend);
         if (c.apexM < 0 || c.apexM >= trace.lengthM) continue; // belongs to the lap before or after
         c.number = static_cast<int>(corners.size()) + 1;

@@ -4,6 +4,7 @@
 #include "core/corner/corner.h"
 #include "core/corner/more_facts.h"
 #include "core/corner/pedal_ramp.h"
+#include "core/corner/wheel_facts.h"
 
 #include <algorithm>
 
@@ -185,7 +186,10 @@ void measureLine(const LapTrace& t, const Corner& c, CornerFacts& f) {
 
 } // namespace
 
-CornerFacts measure(const LapTrace& trace, const Corner& corner) {
+namespace {
+
+CornerFacts measured(const LapTrace& trace, const Corner& corner, const Track* track, double carWidthM,
+                     const LapWide& wide) {
     CornerFacts f;
     measureBraking(trace, corner, f);
     measureSpeeds(trace, corner, f);
@@ -193,12 +197,22 @@ CornerFacts measure(const LapTrace& trace, const Corner& corner) {
     measurePower(trace, corner, f);
     measureLine(trace, corner, f);
     measureMore(trace, corner, f);
+    measureSteering(trace, corner, wide, f);
+    measureWheels(trace, corner, track, carWidthM, wide, f);
     return f;
 }
 
-std::vector<CornerFacts> measureAll(const LapTrace& trace, const std::vector<Corner>& corners) {
+} // namespace
+
+CornerFacts measure(const LapTrace& trace, const Corner& corner, const Track* track, double carWidthM) {
+    return measured(trace, corner, track, carWidthM, lapWide(trace));
+}
+
+std::vector<CornerFacts> measureAll(const LapTrace& trace, const std::vector<Corner>& corners, const Track* track,
+                                    double carWidthM) {
     std::vector<CornerFacts> facts;
-    for (const auto& c : corners) facts.push_back(measure(trace, c));
+    const auto wide = lapWide(trace);
+    for (const auto& c : corners) facts.push_back(measured(trace, c, track, carWidthM, wide));
     for (std::size_t i = 0; i < facts.size(); ++i) { // the straight after each, as far as the log reaches
         const std::size_t next = (i + 1) % facts.size();
         const double at = (facts[next].brakeOnsetM ? facts[next].brakeOnsetM->value : corners[next].turnInM) +

@@ -6,8 +6,9 @@
 namespace hl {
 
 struct Spread {
-    double median = 0, low = 0, high = 0; ///< low and high hold nine tenths of the laps (all of them when fewer than ten)
-    std::size_t laps = 0;                 ///< in which it could be measured
+    double median = 0, low = 0,
+           high = 0;      ///< low and high hold nine tenths of the laps (all of them when fewer than ten)
+    std::size_t laps = 0; ///< in which it could be measured
 };
 
 using Fact = std::optional<Measured> CornerFacts::*;

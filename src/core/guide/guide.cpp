@@ -12,6 +12,8 @@ constexpr std::array<std::string_view, 11> kTopicKeys = {"approach", "brake", "g
 constexpr std::array<std::string_view, 7> kMarkerKeys = {"ring",       "brake-posts",   "turn-gate", "apex-drop",
                                                          "kerb-block", "gear-keystone", "exit-posts"};
 
+constexpr std::array<std::string_view, 3> kLabelKeys = {"both", "numbers", "names"};
+
 template <class Enum, std::size_t N>
 std::optional<Enum> find(const std::array<std::string_view, N>& keys, std::string_view key) {
     for (std::size_t i = 0; i < N; ++i)
@@ -25,6 +27,8 @@ std::string_view key(Topic t) { return kTopicKeys.at(static_cast<std::size_t>(t)
 std::optional<Topic> topicOf(std::string_view k) { return find<Topic>(kTopicKeys, k); }
 std::string_view key(MarkerKind k) { return kMarkerKeys.at(static_cast<std::size_t>(k)); }
 std::optional<MarkerKind> markerKindOf(std::string_view k) { return find<MarkerKind>(kMarkerKeys, k); }
+std::string_view key(CornerLabels l) { return kLabelKeys.at(static_cast<std::size_t>(l)); }
+std::optional<CornerLabels> cornerLabelsOf(std::string_view k) { return find<CornerLabels>(kLabelKeys, k); }
 
 const GuideCorner* cornerNumbered(const Guide& g, int number) {
     for (const auto& c : g.corners)
@@ -44,6 +48,9 @@ std::string_view consequenceText(int rating) {
     return texts[std::clamp(rating, 0, 3)];
 }
 
-std::string title(const GuideCorner& c) { return std::to_string(c.number) + (c.name.empty() ? "" : " " + c.name); }
+std::string title(const GuideCorner& c, CornerLabels labels) {
+    if (c.name.empty() || labels == CornerLabels::Numbers) return std::to_string(c.number);
+    return labels == CornerLabels::Names ? c.name : std::to_string(c.number) + " " + c.name;
+}
 
 } // namespace hl

@@ -54,7 +54,8 @@ struct GuideCorner {
     int number = 0;
     std::string name;
     Side side = Side::Left;
-    std::string kind, complex;
+    std::string kind, complex, complexKind;
+    bool flat = false; ///< driven without easing off
     double startM = 0, turnInM = 0, apexM = 0, endM = 0, angleRad = 0, minRadiusM = 0;
     int consequence = 0; ///< 0 not rated, 1 (run-off, harmless) .. 3 (wall or worse)
     std::vector<Advice> advice;
@@ -68,9 +69,15 @@ struct Camera {
     bool assumed = true;                                            ///< nobody measured it
 };
 
+/// How people call the corners. A corner without a name is called by its number in any case.
+enum class CornerLabels { Both, Numbers, Names };
+std::string_view key(CornerLabels l);
+std::optional<CornerLabels> cornerLabelsOf(std::string_view key);
+
 struct Scene {
     std::string title, channel, track, car, series, conditions;
     bool realTrack = true;
+    CornerLabels cornerLabels = CornerLabels::Both;
 };
 
 /// A moment of the film that a person has found on the road.
@@ -102,7 +109,7 @@ const GuideCorner* cornerNumbered(const Guide& g, int number);
 const Beat* beatWithId(const Guide& g, int id);
 /// What a rating of 1..3 means when it goes wrong in that corner; empty for 0.
 std::string_view consequenceText(int rating);
-/// "3 Sluice", or "3" for a corner without a name.
-std::string title(const GuideCorner& c);
+/// "3 Sluice", "3" or "Sluice"; "3" for a corner without a name.
+std::string title(const GuideCorner& c, CornerLabels labels = CornerLabels::Both);
 
 } // namespace hl

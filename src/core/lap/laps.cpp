@@ -100,7 +100,7 @@ Result<LapList> findLaps(const CarLog& log, const Track* track) {
     if (track && log.hasPosition()) {
         const auto f = frameAt(*track, 0);
         lines = crossings(log, {f.x, f.y}, f.headingRad);
-        list.line = "track";
+        list.line = track->line.empty() ? "track" : track->line;
     } else if (log.has(Channel::Lap) || log.has(Channel::Distance)) {
         lines = resets(log);
         list.line = "log";

@@ -41,6 +41,8 @@ std::optional<Track> learnRoad(const CarLog& log, const LapList& laps) {
     auto road = roadFromTrace(*first);
     if (!road) return std::nullopt;
     road->origin = log.origin;
+    road->line = laps.line;
+    road->real = true; // of unknown nature: treated as one that can hurt
     if (!road->closed) return road;
     LapList placed = laps;
     placed.trackLengthM = road->lengthM;

@@ -36,6 +36,7 @@ struct Track {
     bool closed = true;
     bool real = false;               ///< a circuit people drive with real cars: cautions appear in guides
     bool edgesAssumed = false;       ///< widths are not known, only supposed
+    std::string line;                ///< how sure the timing line is: empty (known), "log" or "assumed"
     std::optional<GeoPoint> origin;  ///< of the plane, when placed on the globe
     std::vector<double> s, x, y, z;  ///< centre line; s starts at 0, the timing line
     std::vector<double> left, right; ///< m from the centre line to each edge, positive

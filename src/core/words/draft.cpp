@@ -49,6 +49,8 @@ struct Writer {
     std::string side() const { return std::string(name(corner.side)); }
     std::string kindText() const {
         if (corner.kind == "bend") return (corner.minRadiusM < 60 ? "tight " : "") + side() + "-hander";
+        if (corner.kind == "tightening" || corner.kind == "opening") return corner.kind + " " + side() + "-hander";
+        if (corner.kind == "double apex") return "double-apex " + side() + "-hander";
         return side() + " " + corner.kind;
     }
     std::string otherSide() const { return corner.side == Side::Left ? "right" : "left"; }
@@ -143,7 +145,7 @@ void Writer::turnIn() {
 
 void Writer::apex() {
     const double sign = corner.side == Side::Left ? 1 : -1;
-    const auto road = m.track ? std::optional(frameAt(*m.track, corner.apexM)) : std::nullopt;
+    const auto road = m.track && m.trace.edgesKnown ? std::optional(frameAt(*m.track, corner.apexM)) : std::nullopt;
     const double edge = road ? (sign > 0 ? road->left : road->right) : 6;
     marker(MarkerKind::ApexDrop, corner.apexM, road ? sign * edge : lateralAt(corner.apexM) + sign, 0, "apex");
     const Kerb* kerb = nullptr;
@@ -208,6 +210,7 @@ void Writer::exit() {
 GuideCorner bare(const Corner& c) {
     GuideCorner g;
     g.number = c.number, g.name = c.name, g.side = c.side, g.kind = c.kind, g.complex = c.complex;
+    g.complexKind = c.complexKind, g.flat = c.flat;
     g.startM = c.startM, g.turnInM = c.turnInM, g.apexM = c.apexM, g.endM = c.endM;
     g.angleRad = c.angleRad, g.minRadiusM = c.minRadiusM;
     return g;

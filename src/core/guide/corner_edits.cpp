@@ -1,0 +1,215 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/guide/corner_edits.h"
+
+#include <algorithm>
+
+namespace hl {
+namespace {
+
+constexpr double kLeastM = 2; // between two bounds
+
+std::optional<std::size_t> indexOf(const Guide& g, int number) {
+    for (std::size_t i = 0; i < g.corners.size(); ++i)
+        if (g.corners[i].number == number) return i;
+    return std::nullopt;
+}
+
+bool holds(const GuideCorner& c, double atM) { return atM >= c.startM && atM <= c.endM; }
+
+/// First and last metre that something authored in the corner needs.
+std::pair<double, double> authored(const GuideCorner& c) {
+    double lo = 1e9, hi = -1e9;
+    for (const auto& b : c.beats) lo = std::min(lo, b.atM), hi = std::max(hi, b.atM);
+    return {lo, hi};
+}
+
+void inRoadOrder(GuideCorner& c) {
+    std::stable_sort(c.beats.begin(), c.beats.end(), [](const Beat& a, const Beat& b) { return a.atM < b.atM; });
+}
+
+/// Moves what lies outside its corner and inside a neighbour to the neighbour.
+void handOver(GuideCorner& from, GuideCorner& to) {
+    const auto goes = [&](const auto& x) { return !holds(from, x.atM) && holds(to, x.atM); };
+    const auto move = [&](auto& source, auto& target) {
+        for (auto& x : source)
+            if (goes(x)) target.push_back(x);
+        std::erase_if(source, goes);
+    };
+    move(from.beats, to.beats);
+    move(from.markers, to.markers);
+    inRoadOrder(to);
+}
+
+void describe(GuideCorner& g, const Corner& c) {
+    g.side = c.side, g.kind = c.kind, g.angleRad = c.angleRad, g.minRadiusM = c.minRadiusM;
+    g.turnInM = std::clamp(c.turnInM, g.startM, g.endM), g.apexM = std::clamp(c.apexM, g.turnInM, g.endM);
+}
+
+/// "5-6" names its corners by number: written again after numbers have changed.
+void nameComplexes(Guide& g) {
+    for (std::size_t i = 0; i < g.corners.size();) {
+        auto j = i;
+        if (!g.corners[i].complex.empty())
+            while (j + 1 < g.corners.size() && g.corners[j + 1].complex == g.corners[i].complex) ++j;
+        for (auto k = i; k <= j; ++k)
+            g.corners[k].complex =
+                j > i ? std::to_string(g.corners[i].number) + "-" + std::to_string(g.corners[j].number) + "?" : "";
+        i = j + 1;
+    }
+    for (auto& c : g.corners) // the mark kept old and new names apart while they were written
+        if (!c.complex.empty()) c.complex.pop_back();
+}
+
+void moveStart(Guide& g, std::size_t i, double atM) {
+    auto& c = g.corners[i];
+    const double latest = std::min(c.turnInM - kLeastM, std::max(c.startM, authored(c).first));
+    double earliest = i > 0 ? g.corners[i - 1].apexM + kLeastM : -1e9;
+    if (i > 0 && latest < earliest) return;
+    auto at = std::clamp(atM, earliest, std::max(earliest, c.turnInM - kLeastM));
+    const bool handsOver = i > 0 && g.corners[i - 1].endM >= c.startM - kLeastM; // the two touch
+    if (at > c.startM && !handsOver) at = std::min(at, latest);
+    if (i > 0 && (handsOver || at < g.corners[i - 1].endM)) g.corners[i - 1].endM = at;
+    c.startM = at;
+    if (i > 0) handOver(c, g.corners[i - 1]), handOver(g.corners[i - 1], c);
+}
+
+void moveEnd(Guide& g, std::size_t i, double atM) {
+    auto& c = g.corners[i];
+    const bool last = i + 1 == g.corners.size();
+    const bool handsOver = !last && g.corners[i + 1].startM <= c.endM + kLeastM;
+    auto at = std::max(atM, c.apexM + kLeastM);
+    if (!last) at = std::min(at, g.corners[i + 1].turnInM - kLeastM);
+    if (at < c.endM && !handsOver) at = std::max(at, std::min(c.endM, authored(c).second));
+    if (!last && (handsOver || at > g.corners[i + 1].startM)) g.corners[i + 1].startM = at;
+    c.endM = at;
+    if (!last) handOver(c, g.corners[i + 1]), handOver(g.corners[i + 1], c);
+}
+
+void addText(std::string& to, const std::string& more) {
+    if (!more.empty() && more != to) to += (to.empty() ? "" : "; ") + more;
+}
+
+} // namespace
+
+double boundOf(const GuideCorner& c, Bound b) {
+    switch (b) {
+    case Bound::Start: return c.startM;
+    case Bound::TurnIn: return c.turnInM;
+    case Bound::Apex: return c.apexM;
+    case Bound::End: return c.endM;
+    }
+    return 0;
+}
+
+Guide withCornerBound(Guide g, int corner, Bound bound, double atM) {
+    const auto i = indexOf(g, corner);
+    if (!i) return g;
+    auto& c = g.corners[*i];
+    switch (bound) {
+    case Bound::Start: moveStart(g, *i, atM); break;
+    case Bound::TurnIn:
+        c.turnInM = std::clamp(atM, c.startM + kLeastM, std::max(c.startM + kLeastM, c.apexM - kLeastM));
+        break;
+    case Bound::Apex:
+        c.apexM = std::clamp(atM, c.turnInM + kLeastM, std::max(c.turnInM + kLeastM, c.endM - kLeastM));
+        break;
+    case Bound::End: moveEnd(g, *i, atM); break;
+    }
+    return g;
+}
+
+Guide withCornerSplit(Guide g, int corner, double atM, const Corner& before, const Corner& after) {
+    const auto i = indexOf(g, corner);
+    if (!i || atM < g.corners[*i].startM + 2 * kLeastM || atM > g.corners[*i].endM - 2 * kLeastM) return g;
+    GuideCorner first = g.corners[*i], second = g.corners[*i];
+    const bool apexFirst = first.apexM < atM;
+    auto& plain = apexFirst ? second : first;
+    plain.name.clear(), plain.advice.clear();
+    first.endM = second.startM = atM;
+    second.number = first.number + 1;
+    describe(first, before), describe(second, after);
+    std::erase_if(first.beats, [&](const Beat& b) { return b.atM >= atM; });
+    std::erase_if(second.beats, [&](const Beat& b) { return b.atM < atM; });
+    std::erase_if(first.markers, [&](const Marker& m) { return m.atM >= atM; });
+    std::erase_if(second.markers, [&](const Marker& m) { return m.atM < atM; });
+    g.corners[*i] = std::move(first);
+    const auto at = static_cast<std::ptrdiff_t>(*i) + 1;
+    g.corners.insert(g.corners.begin() + at, std::move(second));
+    for (auto k = *i + 2; k < g.corners.size(); ++k)
+        if (g.corners[k].number <= g.corners[k - 1].number) g.corners[k].number = g.corners[k - 1].number + 1;
+    nameComplexes(g);
+    return g;
+}
+
+Guide withCornersJoined(Guide g, int corner, const Corner& joined) {
+    const auto i = indexOf(g, corner);
+    if (!i || *i + 1 >= g.corners.size()) return g;
+    auto& c = g.corners[*i];
+    auto next = g.corners[*i + 1];
+    c.endM = next.endM;
+    if (c.name != next.name) c.name += (c.name.empty() || next.name.empty() ? "" : " / ") + next.name;
+    c.consequence = std::max(c.consequence, next.consequence);
+    for (auto& a : next.advice) {
+        const auto same =
+            std::find_if(c.advice.begin(), c.advice.end(), [&](const Advice& b) { return b.topic == a.topic; });
+        if (same == c.advice.end())
+            c.advice.push_back(a);
+        else
+            addText(same->advised, a.advised), addText(same->lookFor, a.lookFor), addText(same->backup, a.backup);
+    }
+    c.beats.insert(c.beats.end(), next.beats.begin(), next.beats.end());
+    c.markers.insert(c.markers.end(), next.markers.begin(), next.markers.end());
+    inRoadOrder(c);
+    describe(c, joined);
+    const bool counted = next.number == c.number + 1;
+    g.corners.erase(g.corners.begin() + static_cast<std::ptrdiff_t>(*i) + 1);
+    for (auto k = *i + 1; counted && k < g.corners.size(); ++k) --g.corners[k].number;
+    nameComplexes(g);
+    return g;
+}
+
+Guide withNumbersFrom(Guide g, int corner, int number) {
+    const auto i = indexOf(g, corner);
+    if (!i || number < 1 || (*i > 0 && g.corners[*i - 1].number >= number)) return g;
+    for (auto k = *i; k < g.corners.size(); ++k) g.corners[k].number = number + static_cast<int>(k - *i);
+    nameComplexes(g);
+    return g;
+}
+
+Guide withCornerLabels(Guide g, CornerLabels labels) {
+    g.scene.cornerLabels = labels;
+    return g;
+}
+
+Guide withCorners(Guide g, const std::vector<Corner>& corners) {
+    if (corners.empty()) return g;
+    auto old = std::move(g.corners);
+    g.corners.clear();
+    for (const auto& c : corners) {
+        GuideCorner n;
+        n.number = c.number, n.name = c.name, n.complex = c.complex, n.startM = c.startM, n.endM = c.endM;
+        describe(n, c);
+        g.corners.push_back(std::move(n));
+    }
+    const auto home = [&](double atM) -> GuideCorner& {
+        const auto apart = [&](const GuideCorner& c) { return std::max({c.startM - atM, atM - c.endM, 0.0}); };
+        return *std::min_element(g.corners.begin(), g.corners.end(),
+                                 [&](auto& a, auto& b) { return apart(a) < apart(b); });
+    };
+    for (auto& c : old) {
+        for (auto& b : c.beats) home(b.atM).beats.push_back(std::move(b));
+        for (auto& m : c.markers) home(m.atM).markers.push_back(std::move(m));
+        auto& n = home(c.apexM);
+        n.consequence = std::max(n.consequence, c.consequence);
+        for (auto& a : c.advice) n.advice.push_back(std::move(a));
+        if (n.name.empty()) n.name = c.name;
+    }
+    for (auto& c : g.corners) { // words stay at their metres: a corner reaches as far as its words
+        if (const auto [lo, hi] = authored(c); lo <= hi)
+            c.startM = std::min(c.startM, lo), c.endM = std::max(c.endM, hi);
+        inRoadOrder(c);
+    }
+    return g;
+}
+
+} // namespace hl
