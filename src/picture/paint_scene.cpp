@@ -32,7 +32,10 @@ QString rateText(double rate) {
 /// Corner and pace, top left.
 QRectF paintTag(QPainter& p, const SceneAt& s) {
     if (!s.corner) return {};
-    const auto number = QString::number(s.corner->number), name = QString::fromStdString(s.corner->name);
+    const bool named = !s.corner->name.empty() && s.labels != CornerLabels::Numbers,
+               numbered = !named || s.labels != CornerLabels::Names;
+    const auto number = numbered ? QString::number(s.corner->number) : QString(),
+               name = named ? QString::fromStdString(s.corner->name) : QString();
     auto pace = rateText(s.rate);
     if (s.section == SectionKind::Run) pace = tr("again, at full speed");
     const QFont big = look::text(30, look::Weight::Heavy), small = look::text(23, look::Weight::Strong);
@@ -70,7 +73,9 @@ QRectF paintInputs(QPainter& p, const SceneAt& s) {
         p.drawText(QRectF(x, box.top() + 68, w, 30), Qt::AlignCenter, unit);
     };
     if (s.live.gear) figure(box.left() + 10, 70, QString::number(*s.live.gear), tr("gear"));
-    if (s.live.speed) figure(box.left() + 82, 106, QString::number(std::lround(kmh(*s.live.speed))), tr("km/h"));
+    if (s.live.speed)
+        figure(box.left() + 82, 106, QString::number(std::lround(inUnit(*s.live.speed, s.speedUnit))),
+               QString::fromUtf8(symbol(s.speedUnit).data()));
     const QRectF strip(box.left() + 200, box.top() + 12, box.width() - 216, 54);
     paintStrip(p, strip, s.strip);
     p.setFont(look::text(21));

@@ -50,10 +50,10 @@ std::string rowName(Topic t) {
     }
 }
 
-data rowsOf(const GuideCorner& c, const CornerFacts& f) {
+data rowsOf(const GuideCorner& c, const CornerFacts& f, SpeedUnit unit) {
     data rows{data::type::list};
     for (const Topic t : kTopics) {
-        const auto driven = drivenText(t, c, f);
+        const auto driven = drivenText(t, c, f, unit);
         const auto a = std::find_if(c.advice.begin(), c.advice.end(), [&](const Advice& x) { return x.topic == t; });
         const bool advised = a != c.advice.end() && !(a->advised.empty() && a->lookFor.empty());
         if (driven.empty() && !advised) continue;
@@ -204,14 +204,16 @@ PageFiles makePage(const Guide& g, const Cut& cut, const std::vector<CornerFacts
     for (std::size_t i = 0; i < g.corners.size(); ++i) {
         const auto& c = g.corners[i];
         data d;
-        d.set("number", std::to_string(c.number));
-        d.set("name", c.name);
+        const bool numbers = g.scene.cornerLabels != CornerLabels::Names || c.name.empty();
+        d.set("id", std::to_string(c.number));
+        if (numbers) d.set("number", std::to_string(c.number));
+        d.set("name", g.scene.cornerLabels == CornerLabels::Numbers ? "" : c.name);
         d.set("kind", std::string(name(c.side)) + " " + c.kind + (c.complex.empty() ? "" : ", part of " + c.complex));
         d.set("start", std::to_string(startOf(cut, c.number)));
         d.set("clip", clipName(c.number));
         d.set("still", stillName(c.number));
         if (c.consequence > 0) d.set("consequence", std::string(consequenceText(c.consequence)));
-        d.set("rows", rowsOf(c, i < facts.size() ? facts[i] : CornerFacts{}));
+        d.set("rows", rowsOf(c, i < facts.size() ? facts[i] : CornerFacts{}, g.scene.speedUnit));
         std::string words;
         for (const auto& b : c.beats) words += (words.empty() ? "" : " ") + b.words;
         d.set("words", words);

@@ -143,7 +143,8 @@ Guide guideFrom(const json& j) {
     g.scene = {scene.value("title", ""),       scene.value("channel", ""), scene.value("track", ""),
                scene.value("car", ""),         scene.value("series", ""),  scene.value("conditions", ""),
                scene.value("real_track", true),
-               known(cornerLabelsOf(scene.value("corner_labels", "both")), CornerLabels::Both)};
+               known(cornerLabelsOf(scene.value("corner_labels", "both")), CornerLabels::Both),
+               scene.value("speed_unit", "km/h") == symbol(SpeedUnit::Mph) ? SpeedUnit::Mph : SpeedUnit::Kmh};
     const auto &s = j.at("sources"), &tie = s.at("sync");
     g.sources.video = s.at("video"), g.sources.log = s.at("log"), g.sources.trackFile = s.value("track", ""),
     g.sources.lap = s.at("lap");
@@ -174,7 +175,8 @@ std::string guideJson(const Guide& g) {
                       {"series", g.scene.series},
                       {"conditions", g.scene.conditions},
                       {"real_track", g.scene.realTrack},
-                      {"corner_labels", key(g.scene.cornerLabels)}}},
+                      {"corner_labels", key(g.scene.cornerLabels)},
+                      {"speed_unit", symbol(g.scene.speedUnit)}}},
                     {"sources", sourcesJson(g.sources)},
                     {"whole_lap_first", g.wholeLapFirst},
                     {"frame_rate", g.frameRate},

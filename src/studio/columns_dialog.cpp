@@ -38,7 +38,9 @@ class CurveView : public QWidget {
         QPolygonF line;
         for (std::size_t i = 0; i < values_.size(); ++i)
             if (!std::isnan(values_[i]))
-                line << QPointF(box.left() + box.width() * static_cast<double>(i) / static_cast<double>(std::max<std::size_t>(1, values_.size() - 1)), box.bottom() - box.height() * (high > low ? (values_[i] - low) / (high - low) : 0.5f));
+                line << QPointF(box.left() + box.width() * static_cast<double>(i) /
+                                                 static_cast<double>(std::max<std::size_t>(1, values_.size() - 1)),
+                                box.bottom() - box.height() * (high > low ? (values_[i] - low) / (high - low) : 0.5f));
         p.setPen(QPen(QColor(look::kPowerInk), 1.4));
         p.drawPolyline(line);
     }
@@ -51,7 +53,8 @@ QString channelText(Channel c) { return QString::fromLatin1(name(c).data(), stat
 
 } // namespace
 
-ColumnsDialog::ColumnsDialog(LogShape shape, QWidget* parent) : QDialog(parent), shape_(std::move(shape)), table_(new QTableWidget) {
+ColumnsDialog::ColumnsDialog(LogShape shape, QWidget* parent)
+    : QDialog(parent), shape_(std::move(shape)), table_(new QTableWidget) {
     setWindowTitle(tr("Columns of the log"));
     auto* outer = new QVBoxLayout(this);
     outer->setContentsMargins(0, 0, 0, 0);
@@ -60,7 +63,9 @@ ColumnsDialog::ColumnsDialog(LogShape shape, QWidget* parent) : QDialog(parent),
     auto* column = new QVBoxLayout(paper);
     column->setContentsMargins(28, 22, 28, 22);
     column->addWidget(headline(tr("What each column is")));
-    column->addWidget(quiet(tr("Each column with the beginning of its values and what it is taken for. Choose otherwise where the guess is wrong; the next log with the same header will be read the same way.")));
+    column->addWidget(
+        quiet(tr("Each column with the beginning of its values and what it is taken for. Choose otherwise where the "
+                 "guess is wrong; the next log with the same header will be read the same way.")));
     table_->setObjectName(QStringLiteral("columns"));
     table_->setAccessibleName(tr("Columns of the log and what they are taken for"));
     table_->setColumnCount(5);
@@ -70,7 +75,9 @@ ColumnsDialog::ColumnsDialog(LogShape shape, QWidget* parent) : QDialog(parent),
     table_->setEditTriggers(QAbstractItemView::NoEditTriggers);
     table_->setSelectionMode(QAbstractItemView::NoSelection);
     table_->horizontalHeader()->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
-    for (const auto& [c, w] : {std::pair(Header, 190), std::pair(Curve, 150), std::pair(Taken, 200), std::pair(Unit, 110)}) table_->setColumnWidth(c, w);
+    for (const auto& [c, w] :
+         {std::pair(Header, 190), std::pair(Curve, 150), std::pair(Taken, 200), std::pair(Unit, 110)})
+        table_->setColumnWidth(c, w);
     table_->horizontalHeader()->setSectionResizeMode(Why, QHeaderView::Stretch);
     table_->verticalHeader()->setDefaultSectionSize(42);
     table_->setRowCount(static_cast<int>(shape_.columns.size()));
@@ -96,7 +103,8 @@ void ColumnsDialog::fillRow(int row) {
     auto* channel = new QComboBox;
     channel->setAccessibleName(tr("What %1 is").arg(QString::fromStdString(guess.header)));
     channel->addItem(tr("not used"), static_cast<int>(Channel::Count));
-    for (std::size_t c = 0; c < kChannelCount; ++c) channel->addItem(channelText(static_cast<Channel>(c)), static_cast<int>(c));
+    for (std::size_t c = 0; c < kChannelCount; ++c)
+        channel->addItem(channelText(static_cast<Channel>(c)), static_cast<int>(c));
     channel->setCurrentIndex(channel->findData(static_cast<int>(guess.channel)));
     table_->setCellWidget(row, Taken, channel);
     auto* unit = new QComboBox;
@@ -113,14 +121,17 @@ void ColumnsDialog::fillRow(int row) {
 
 void ColumnsDialog::offerUnits(int row) {
     const auto& guess = shape_.columns[static_cast<std::size_t>(row)];
-    const auto channel = static_cast<Channel>(qobject_cast<QComboBox*>(table_->cellWidget(row, Taken))->currentData().toInt());
+    const auto channel =
+        static_cast<Channel>(qobject_cast<QComboBox*>(table_->cellWidget(row, Taken))->currentData().toInt());
     auto* unit = qobject_cast<QComboBox*>(table_->cellWidget(row, Unit));
     unit->clear();
     const auto units = channel == Channel::Count ? std::vector<std::string_view>{} : unitsOf(channel);
     unit->setVisible(!units.empty());
     if (units.empty()) return;
     unit->addItem(tr("by range"), QString());
-    for (const auto u : units) unit->addItem(QString::fromUtf8(u.data(), static_cast<qsizetype>(u.size())), QString::fromUtf8(u.data(), static_cast<qsizetype>(u.size())));
+    for (const auto u : units)
+        unit->addItem(QString::fromUtf8(u.data(), static_cast<qsizetype>(u.size())),
+                      QString::fromUtf8(u.data(), static_cast<qsizetype>(u.size())));
     if (channel != guess.channel || !guess.unitGiven) return;
     for (int i = 1; i < unit->count(); ++i)
         if (unitFactor(channel, unit->itemData(i).toString().toStdString()) == guess.factor) unit->setCurrentIndex(i);
@@ -130,11 +141,15 @@ std::vector<ColumnChoice> ColumnsDialog::choices() const {
     std::vector<ColumnChoice> out;
     for (int row = 0; row < table_->rowCount(); ++row) {
         const auto& guess = shape_.columns[static_cast<std::size_t>(row)];
-        const auto channel = static_cast<Channel>(qobject_cast<QComboBox*>(table_->cellWidget(row, Taken))->currentData().toInt());
-        const auto unit = qobject_cast<QComboBox*>(table_->cellWidget(row, Unit))->currentData().toString().toStdString();
-        const bool sameUnit = unit.empty() ? !guess.unitGiven : guess.unitGiven && unitFactor(channel, unit) == guess.factor;
+        const auto channel =
+            static_cast<Channel>(qobject_cast<QComboBox*>(table_->cellWidget(row, Taken))->currentData().toInt());
+        const auto unit =
+            qobject_cast<QComboBox*>(table_->cellWidget(row, Unit))->currentData().toString().toStdString();
+        const bool sameUnit =
+            unit.empty() ? !guess.unitGiven : guess.unitGiven && unitFactor(channel, unit) == guess.factor;
         // a guess that was unsure and left as it is has been confirmed by a person
-        if (channel != guess.channel || (channel != Channel::Count && (!sameUnit || !guess.sure))) out.push_back({guess.header, channel, unit});
+        if (channel != guess.channel || (channel != Channel::Count && (!sameUnit || !guess.sure)))
+            out.push_back({guess.header, channel, unit});
     }
     return out;
 }

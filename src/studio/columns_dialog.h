@@ -16,6 +16,7 @@ class ColumnsDialog : public QDialog {
     std::vector<ColumnChoice> choices() const;
     const LogShape& shape() const { return shape_; }
     QTableWidget* table() const { return table_; }
+
   private:
     void fillRow(int row);
     void offerUnits(int row);

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/corner_sheet.h"
 
+#include "core/judge/advice_for.h"
 #include "core/words/draft.h"
 #include "picture/tokens.h"
 #include "studio/study_text.h"
@@ -17,14 +18,6 @@ namespace hl {
 namespace {
 
 enum Column { Driven, Advised, Look, Backup };
-
-QString kindText(const GuideCorner& c) {
-    QString s = (c.side == Side::Left ? QObject::tr("left") : QObject::tr("right")) + QLatin1Char(' ') +
-                QString::fromStdString(c.kind);
-    s += QObject::tr(", %1\u00b0, radius %2 m").arg(std::lround(deg(c.angleRad))).arg(std::lround(c.minRadiusM));
-    if (!c.complex.empty()) s += QObject::tr(", driven with %1").arg(QString::fromStdString(c.complex));
-    return s;
-}
 
 const Advice* adviceOf(const GuideCorner& c, Topic t) {
     const auto a = std::find_if(c.advice.begin(), c.advice.end(), [t](const Advice& x) { return x.topic == t; });
@@ -61,37 +54,18 @@ QString topicName(Topic t) {
 }
 
 CornerSheet::CornerSheet(Desk& desk, QWidget* parent)
-    : QWidget(parent), desk_(desk), title_(headline({})), kind_(quiet({})), consequence_(new QComboBox),
-      table_(new QTableWidget), study_(quiet({})) {
-    setObjectName(QStringLiteral("sheet"));
-    setAttribute(Qt::WA_StyledBackground);
+    : QWidget(parent), desk_(desk), table_(new QTableWidget), study_(quiet({})) {
     auto* column = new QVBoxLayout(this);
-    column->setContentsMargins(24, 18, 16, 8);
-    column->setSpacing(2);
-    auto* top = new QHBoxLayout;
-    top->addWidget(title_, 1);
-    top->addWidget(consequence_);
-    column->addLayout(top);
-    consequence_->setObjectName(QStringLiteral("consequence"));
-    consequence_->setAccessibleName(tr("What happens when it goes wrong in this corner"));
-    consequence_->setToolTip(consequence_->accessibleName());
-    consequence_->view()->setAccessibleName(consequence_->accessibleName());
-    for (const auto& words : {tr("if it goes wrong: not rated"), tr("1: room to run off"),
-                              tr("2: grass, gravel, damage"), tr("3: wall or worse")})
-        consequence_->addItem(words);
-    connect(consequence_, &QComboBox::activated, this, [this](int rating) {
-        if (const auto* c = desk_.chosen())
-            desk_.edit({tr("Consequence").toStdString(),
-                        [n = c->number, rating](Guide g) { return withConsequence(std::move(g), n, rating); }});
-    });
-    column->addWidget(kind_);
-    column->addSpacing(8);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(0);
     column->addWidget(table_, 1);
     column->addWidget(study_);
     study_->setObjectName(QStringLiteral("study"));
     study_->setAccessibleName(tr("What the laps of this log say of the corner"));
     study_->setWordWrap(true);
-    study_->setContentsMargins(0, 6, 8, 4);
+    study_->setContentsMargins(0, 6, 8, 0);
+    study_->setTextInteractionFlags(Qt::LinksAccessibleByKeyboard | Qt::LinksAccessibleByMouse);
+    connect(study_, &QLabel::linkActivated, this, &CornerSheet::advise);
     table_->setObjectName(QStringLiteral("cornerSheet"));
     table_->setAccessibleName(tr("Corner sheet: as driven, as advised, look for"));
     table_->setColumnCount(4);
@@ -103,6 +77,7 @@ CornerSheet::CornerSheet(Desk& desk, QWidget* parent)
     table_->horizontalHeader()->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
     table_->horizontalHeader()->setHighlightSections(false);
     table_->verticalHeader()->setHighlightSections(false);
+    table_->verticalHeader()->setMinimumSectionSize(24);
     table_->setWordWrap(true);
     table_->setShowGrid(false);
     table_->setTabKeyNavigation(true);
@@ -118,7 +93,7 @@ void CornerSheet::resizeEvent(QResizeEvent* e) {
     QTimer::singleShot(0, this, [this] { // once the row names have their width
         const int room = table_->viewport()->width();
         for (const auto& [column, share] :
-             {std::pair(Driven, 0.32), std::pair(Advised, 0.20), std::pair(Look, 0.23), std::pair(Backup, 0.25)})
+             {std::pair(Driven, 0.37), std::pair(Advised, 0.18), std::pair(Look, 0.20), std::pair(Backup, 0.25)})
             table_->setColumnWidth(column, static_cast<int>(room * share));
         table_->resizeRowsToContents();
     });
@@ -129,12 +104,7 @@ void CornerSheet::refresh() {
     const auto* f = desk_.factsOf(desk_.corner());
     if (!c || !f) return;
     filling_ = true;
-    title_->setText(QString::number(c->number) +
-                    (c->name.empty() ? QString() : QStringLiteral(" \u00b7 ") + QString::fromStdString(c->name)));
-    kind_->setText(kindText(*c));
     study_->setText(studyText(desk_.material(), desk_.guide(), c->number));
-    consequence_->setVisible(desk_.guide().scene.realTrack);
-    consequence_->setCurrentIndex(c->consequence);
     topics_.clear();
     for (const Topic t : kTopics)
         if (t != Topic::Free) topics_ << t;
@@ -142,7 +112,7 @@ void CornerSheet::refresh() {
     for (int row = 0; row < topics_.size(); ++row) {
         const auto* a = adviceOf(*c, topics_[row]);
         table_->setVerticalHeaderItem(row, new QTableWidgetItem(topicName(topics_[row])));
-        const auto words = QString::fromStdString(drivenText(topics_[row], *c, *f));
+        const auto words = QString::fromStdString(drivenText(topics_[row], *c, *f, desk_.speedUnit()));
         auto* driven = new QTableWidgetItem(words.isEmpty() ? tr("not measured") : words);
         if (words.isEmpty()) driven->setForeground(QColor(look::kInkQuiet));
         driven->setFlags(Qt::ItemIsEnabled | Qt::ItemIsSelectable);
@@ -161,6 +131,21 @@ void CornerSheet::refresh() {
     }
     table_->resizeRowsToContents();
     filling_ = false;
+}
+
+/// A finding becomes what people are told to do instead; what to look for stays.
+void CornerSheet::advise(const QString& link) {
+    const auto* c = desk_.chosen();
+    const auto i = link.mid(link.indexOf(QLatin1Char(':')) + 1).toULongLong();
+    const auto& faults = desk_.material().study.faults;
+    if (!c || i >= faults.size()) return;
+    const auto p = adviceFor(faults[i]);
+    if (!p) return;
+    const auto* old = adviceOf(*c, p->topic);
+    Advice advice = old ? *old : Advice{p->topic, {}, {}, {}};
+    advice.advised = p->advised;
+    desk_.edit({tr("Advice for %1").arg(topicName(p->topic)).toStdString(),
+                [n = c->number, advice](Guide g) { return withAdvice(std::move(g), n, advice); }});
 }
 
 void CornerSheet::take(int row, int) {

@@ -2,7 +2,6 @@
 #pragma once
 #include "studio/desk.h"
 
-#include <QComboBox>
 #include <QLabel>
 #include <QTableWidget>
 
@@ -21,10 +20,8 @@ class CornerSheet : public QWidget {
   private:
     void refresh();
     void take(int row, int column);
+    void advise(const QString& link);
     Desk& desk_;
-    QLabel* title_;
-    QLabel* kind_;
-    QComboBox* consequence_; ///< asked for on real tracks only
     QTableWidget* table_;
     QLabel* study_;
     QList<Topic> topics_;

@@ -65,9 +65,12 @@ void Desk::adopt(Guide guide, std::shared_ptr<const Material> material) {
     material_ = std::move(material);
     clock_ = clockOf(history_->now(), *material_);
     cut_ = std::make_shared<Cut>();
+    beside_.clear();
     corner_ = history_->now().corners.empty() ? 0 : history_->now().corners.front().number;
     emit opened();
     emit cornerChosen(corner_);
+    emit besideChanged();
+    measureIfMoved();
     replan();
 }
 
@@ -89,8 +92,67 @@ void Desk::afterEdit() {
     ++edits_;
     clock_ = clockOf(guide(), *material_);
     autosave_.start();
+    if (!cornerNumbered(guide(), corner_) && !guide().corners.empty()) { // joined or numbered away
+        corner_ = guide().corners.front().number;
+        emit cornerChosen(corner_);
+    }
+    measureIfMoved();
     emit changed();
     replan();
+}
+
+/// Facts follow the bounds. Until the new ones are there the old ones stand.
+void Desk::measureIfMoved() {
+    if (isMeasured(*material_, guide())) return;
+    const long wanted = ++measureWanted_;
+    inBackground(
+        this, [m = material_, g = guide()] { return std::make_shared<const Material>(measuredAgain(*m, g)); },
+        [this, wanted](std::shared_ptr<const Material> m) {
+            if (wanted != measureWanted_) return; // moved again meanwhile
+            material_ = std::move(m);
+            compareAgain();
+            emit measured();
+            emit changed();
+        });
+}
+
+void Desk::compareAgain() {
+    for (const auto& lap : beside_)
+        inBackground(
+            this, [m = material_, lap] { return std::make_shared<const BesideLap>(comparedAgain(*lap, *m)); },
+            [this, old = lap](std::shared_ptr<const BesideLap> fresh) {
+                for (auto& b : beside_)
+                    if (b == old) b = fresh;
+                emit besideChanged();
+            });
+}
+
+void Desk::addBeside(Result<BesideLap> lap) {
+    if (!lap) {
+        emit failed(QString::fromStdString(sentence(lap.error())));
+        return;
+    }
+    constexpr std::size_t kMost = 2;
+    takeAway(lap->name);
+    beside_.push_back(std::make_shared<const BesideLap>(std::move(*lap)));
+    if (beside_.size() > kMost) beside_.erase(beside_.begin());
+    emit besideChanged();
+}
+
+void Desk::putBeside(int number) {
+    inBackground(
+        this, [m = material_, number] { return besideLap(*m, number); },
+        [this](Result<BesideLap> lap) { addBeside(std::move(lap)); });
+}
+
+void Desk::putBesideLog(const QString& file) {
+    inBackground(
+        this, [m = material_, path = file.toStdString()] { return besideLog(*m, path); },
+        [this](Result<BesideLap> lap) { addBeside(std::move(lap)); });
+}
+
+void Desk::takeAway(const std::string& name) {
+    if (std::erase_if(beside_, [&](const auto& b) { return b->name == name; }) > 0) emit besideChanged();
 }
 
 void Desk::save() {
@@ -132,8 +194,8 @@ void Desk::choose(int corner) {
 
 const CornerFacts* Desk::factsOf(int corner) const {
     if (!isOpen()) return nullptr;
-    for (std::size_t i = 0; i < guide().corners.size() && i < material_->facts.size(); ++i)
-        if (guide().corners[i].number == corner) return &material_->facts[i];
+    for (std::size_t i = 0; i < material_->corners.size() && i < material_->facts.size(); ++i)
+        if (material_->corners[i].number == corner) return &material_->facts[i];
     return nullptr;
 }
 

@@ -2,7 +2,7 @@
 // The open guide: its history, what was measured, its cut. Windows show it and send it edits; it knows no window.
 #pragma once
 #include "core/guide/edits.h"
-#include "jobs/material.h"
+#include "jobs/beside.h"
 
 #include <QObject>
 #include <QTimer>
@@ -39,6 +39,13 @@ class Desk : public QObject {
     void choose(int corner);
     const GuideCorner* chosen() const { return isOpen() ? cornerNumbered(guide(), corner_) : nullptr; }
     const CornerFacts* factsOf(int corner) const;
+    SpeedUnit speedUnit() const { return history_ ? guide().scene.speedUnit : SpeedUnit::Kmh; }
+
+    /// Up to two other laps beside the filmed one; they are not part of the guide.
+    const std::vector<std::shared_ptr<const BesideLap>>& beside() const { return beside_; }
+    void putBeside(int lapNumber);          ///< besideChanged() or failed() follows
+    void putBesideLog(const QString& file); ///< the best lap of another log
+    void takeAway(const std::string& name);
 
   signals:
     void opened();
@@ -47,12 +54,17 @@ class Desk : public QObject {
     void cutChanged();
     void saved();
     void cornerChosen(int corner);
+    void besideChanged();
+    void measured(); ///< the corners anew, after their bounds were moved
     void failed(const QString& sentence);
 
   private:
     void adopt(Guide guide, std::shared_ptr<const Material> material);
     void replan();
     void afterEdit();
+    void measureIfMoved();
+    void compareAgain();
+    void addBeside(Result<BesideLap> lap);
     std::unique_ptr<History> history_;
     std::shared_ptr<const Material> material_;
     RoadClock clock_;
@@ -60,7 +72,9 @@ class Desk : public QObject {
     std::shared_ptr<Narrator> narrator_;
     QString folder_;
     QTimer autosave_;
+    std::vector<std::shared_ptr<const BesideLap>> beside_;
     int corner_ = 0;
+    long measureWanted_ = 0;
     long planWanted_ = 0;
     long edits_ = 0; ///< so that a save that ends after a newer edit does not claim it
 };

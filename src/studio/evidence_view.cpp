@@ -14,7 +14,8 @@ constexpr double kReachS = 9; // of film shown on each side of the playhead
 constexpr double kHead = 18;  // px for a band's heading
 
 QColor between(QRgb a, QRgb b, double f) {
-    return QColor(static_cast<int>(lerp(qRed(a), qRed(b), f)), static_cast<int>(lerp(qGreen(a), qGreen(b), f)), static_cast<int>(lerp(qBlue(a), qBlue(b), f)));
+    return QColor(static_cast<int>(lerp(qRed(a), qRed(b), f)), static_cast<int>(lerp(qGreen(a), qGreen(b), f)),
+                  static_cast<int>(lerp(qBlue(a), qBlue(b), f)));
 }
 
 /// The map as a picture: quiet ground, loud notes light.
@@ -35,7 +36,8 @@ QImage pictureOf(const NoteMap& map) {
 
 } // namespace
 
-EvidenceView::EvidenceView(Desk& desk, Player& player, QWidget* parent) : QWidget(parent), desk_(desk), player_(player) {
+EvidenceView::EvidenceView(Desk& desk, Player& player, QWidget* parent)
+    : QWidget(parent), desk_(desk), player_(player) {
     setObjectName(QStringLiteral("evidence"));
     setMinimumHeight(150);
     setAccessibleName(tr("Engine note and turning of the film with those of the log over them"));
@@ -62,7 +64,9 @@ void EvidenceView::addMotion(PictureMotion motion) {
     update();
 }
 
-double EvidenceView::x(double footageS) const { return (footageS - (player_.footageTime() - kReachS)) / (2 * kReachS) * width(); }
+double EvidenceView::x(double footageS) const {
+    return (footageS - (player_.footageTime() - kReachS)) / (2 * kReachS) * width();
+}
 
 void EvidenceView::say(QPainter& p, const QRectF& box, const QString& heading, const QString& trouble) const {
     p.setFont(look::text(look::kTiny, look::Weight::Strong));
@@ -78,7 +82,8 @@ void EvidenceView::paintNotes(QPainter& p, const QRectF& box) const {
     const auto& log = *desk_.material().log;
     const bool drawable = evidence_.notes && !notes_.isNull() && ratio_ > 0;
     say(p, box, tr("Engine note of the film (light), and the note the log predicts (line)"),
-        drawable ? QString() : (evidence_.notes ? tr("The log has no engine speed.") : tr("Listening, or no sound in the film.")));
+        drawable ? QString()
+                 : (evidence_.notes ? tr("The log has no engine speed.") : tr("Listening, or no sound in the film.")));
     if (!drawable) return;
     const auto& map = *evidence_.notes;
     const double from = player_.footageTime() - kReachS;
@@ -105,7 +110,9 @@ void EvidenceView::paintNotes(QPainter& p, const QRectF& box) const {
 void EvidenceView::paintTurning(QPainter& p, const QRectF& box) const {
     const bool drawable = evidence_.motion && !evidence_.turning.empty();
     say(p, box, tr("Turning of the picture (dots), and the turning the log tells (line); up is to the left"),
-        drawable ? QString() : (evidence_.turning.empty() ? tr("The log does not show how the car turns.") : tr("Watching the film\u2026")));
+        drawable ? QString()
+                 : (evidence_.turning.empty() ? tr("The log does not show how the car turns.")
+                                              : tr("Watching the film\u2026")));
     if (!drawable) return;
     p.save();
     p.setClipRect(box);
@@ -117,11 +124,15 @@ void EvidenceView::paintTurning(QPainter& p, const QRectF& box) const {
     const auto& m = *evidence_.motion;
     p.setPen(Qt::NoPen);
     p.setBrush(QColor(look::kPower));
-    for (auto i = static_cast<std::size_t>(std::lower_bound(m.footageS.begin(), m.footageS.end(), from) - m.footageS.begin()); i < m.footageS.size() && m.footageS[i] < from + 2 * kReachS; ++i)
-        if (!std::isnan(m.sideways[i])) p.drawEllipse(QPointF(x(m.footageS[i]), y(m.sideways[i] * turningScale_)), 1.6, 1.6);
+    for (auto i = static_cast<std::size_t>(std::lower_bound(m.footageS.begin(), m.footageS.end(), from) -
+                                           m.footageS.begin());
+         i < m.footageS.size() && m.footageS[i] < from + 2 * kReachS; ++i)
+        if (!std::isnan(m.sideways[i]))
+            p.drawEllipse(QPointF(x(m.footageS[i]), y(m.sideways[i] * turningScale_)), 1.6, 1.6);
     QPolygonF line;
     for (double s = from; s <= from + 2 * kReachS; s += 0.04)
-        line << QPointF(x(s), y(sampleAt((*desk_.material().log)[Channel::Time], evidence_.turning, seconds(desk_.guide().sources.tie.log(at<FootageTime>(s))))));
+        line << QPointF(x(s), y(sampleAt((*desk_.material().log)[Channel::Time], evidence_.turning,
+                                         seconds(desk_.guide().sources.tie.log(at<FootageTime>(s))))));
     p.setPen(QPen(QColor(look::kLamp), 1.8));
     p.setBrush(Qt::NoBrush);
     p.drawPolyline(line);
@@ -140,7 +151,8 @@ void EvidenceView::paintEvent(QPaintEvent*) {
     paintNotes(p, upper);
     paintTurning(p, lower);
     p.setPen(QPen(QColor(look::kMist), 2));
-    for (const auto& box : {upper, lower}) p.drawLine(QPointF(width() / 2.0, box.top()), QPointF(width() / 2.0, box.bottom()));
+    for (const auto& box : {upper, lower})
+        p.drawLine(QPointF(width() / 2.0, box.top()), QPointF(width() / 2.0, box.bottom()));
 }
 
 void EvidenceView::mousePressEvent(QMouseEvent* e) {

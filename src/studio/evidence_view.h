@@ -7,8 +7,8 @@
 
 namespace hl {
 
-/// Film and log over each other around the playhead: the engine note heard with the note the log predicts, and the turning of
-/// the picture with the turning the log tells. Where the lines run together, the clocks are tied.
+/// Film and log over each other around the playhead: the engine note heard with the note the log predicts, and the
+/// turning of the picture with the turning the log tells. Where the lines run together, the clocks are tied.
 class EvidenceView : public QWidget {
     Q_OBJECT
   public:
@@ -17,9 +17,11 @@ class EvidenceView : public QWidget {
     void addMotion(PictureMotion motion);
     bool hasMotion() const { return evidence_.motion.has_value(); }
     QSize sizeHint() const override { return {520, 196}; }
+
   protected:
     void paintEvent(QPaintEvent*) override;
     void mousePressEvent(QMouseEvent* e) override;
+
   private:
     double x(double footageS) const;
     void paintNotes(QPainter& p, const QRectF& box) const;
@@ -28,7 +30,7 @@ class EvidenceView : public QWidget {
     Desk& desk_;
     Player& player_;
     Evidence evidence_;
-    QImage notes_;       ///< time to the right, pitch upwards
+    QImage notes_; ///< time to the right, pitch upwards
     double ratio_ = 0, turningScale_ = 1;
 };
 

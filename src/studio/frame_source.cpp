@@ -7,11 +7,11 @@ namespace hl {
 namespace {
 
 constexpr QSize kPreview(1280, 720);
-constexpr std::size_t kKept = 72;        // frames of up to 3.7 MB
-constexpr std::size_t kBackRun = 24;     // frames decoded before one that is stepped back to: the next steps back find them
-constexpr int kRestMs = 110;             // a hand that has not moved for so long rests
-constexpr double kShort = 1.5;            // s by which sound may be longer than the picture
-constexpr std::size_t kAtOnce = 12;      // so many frames on, decoding is as quick as the proxy
+constexpr std::size_t kKept = 72;    // frames of up to 3.7 MB
+constexpr std::size_t kBackRun = 24; // frames decoded before one that is stepped back to: the next steps back find them
+constexpr int kRestMs = 110;         // a hand that has not moved for so long rests
+constexpr double kShort = 1.5;       // s by which sound may be longer than the picture
+constexpr std::size_t kAtOnce = 12;  // so many frames on, decoding is as quick as the proxy
 
 std::size_t apart(std::size_t a, std::size_t b) { return a > b ? a - b : b - a; }
 
@@ -67,7 +67,8 @@ std::size_t FrameSource::frameAt(double footageS) const {
 }
 
 QImage FrameSource::pictureOf(const YuvFrame& f) const {
-    const double scale = std::min({1.0, static_cast<double>(kPreview.width()) / f.width, static_cast<double>(kPreview.height()) / f.height});
+    const double scale = std::min(
+        {1.0, static_cast<double>(kPreview.width()) / f.width, static_cast<double>(kPreview.height()) / f.height});
     const int w = static_cast<int>(f.width * scale) & ~1, h = static_cast<int>(f.height * scale) & ~1;
     const auto pixels = toBgra(f, w, h);
     return QImage(pixels.data(), w, h, w * 4, QImage::Format_RGB32).copy();
@@ -114,7 +115,8 @@ void FrameSource::serveFull(std::size_t frame) {
     if (kept) emit ready(*kept, times_[frame]);
 }
 
-/// Decodes frames first..last in order and keeps them. Frames are asked for a hair after their time: the one on screen then.
+/// Decodes frames first..last in order and keeps them. Frames are asked for a hair after their time: the one on screen
+/// then.
 void FrameSource::decodeRun(std::size_t first, std::size_t last, std::size_t wanted) {
     for (auto i = first; i <= last; ++i) {
         if (cache_.find(i)) continue;

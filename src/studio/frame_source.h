@@ -26,8 +26,8 @@ class FrameCache {
     std::map<std::size_t, QImage> frames_;
 };
 
-/// Lives on its own thread. A wish that is overtaken by a newer one is not decoded. A frame that the film does not give at
-/// once is first shown from the small proxy; the full frame follows when the hand rests.
+/// Lives on its own thread. A wish that is overtaken by a newer one is not decoded. A frame that the film does not give
+/// at once is first shown from the small proxy; the full frame follows when the hand rests.
 class FrameSource : public QObject {
     Q_OBJECT
   public:
@@ -51,9 +51,9 @@ class FrameSource : public QObject {
     std::optional<VideoReader> reader_, proxy_;
     std::vector<double> times_; ///< of the film's frames, s
     FrameCache cache_;
-    QTimer* rest_;              ///< ends a drag
-    std::size_t last_ = 0;      ///< shown last
-    std::size_t decoded_ = 0;   ///< where the film's decoder stands
+    QTimer* rest_;            ///< ends a drag
+    std::size_t last_ = 0;    ///< shown last
+    std::size_t decoded_ = 0; ///< where the film's decoder stands
     std::atomic<double> wish_{-1};
     std::atomic<bool> playing_{false};
     std::atomic<bool> queued_{false};

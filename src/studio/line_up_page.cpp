@@ -38,8 +38,10 @@ QString tieMethodText(const std::string& method) {
 }
 
 LineUpPage::LineUpPage(Desk& desk, Player& player, QWidget* parent)
-    : QWidget(parent), desk_(desk), player_(player), verdict_(new QLabel), state_(quiet({})), evidence_(new EvidenceView(desk, player)), metre_(new QDoubleSpinBox), pairs_(new QListWidget),
-      sound_(plainButton(tr("By sound"))), motion_(plainButton(tr("By picture"))), both_(plainButton(tr("By both"))), use_(lampButton(tr("Tie by these"))) {
+    : QWidget(parent), desk_(desk), player_(player), verdict_(new QLabel), state_(quiet({})),
+      evidence_(new EvidenceView(desk, player)), metre_(new QDoubleSpinBox), pairs_(new QListWidget),
+      sound_(plainButton(tr("By sound"))), motion_(plainButton(tr("By picture"))), both_(plainButton(tr("By both"))),
+      use_(lampButton(tr("Tie by these"))) {
     setObjectName(QStringLiteral("sheet"));
     setAttribute(Qt::WA_StyledBackground);
     auto* column = new QVBoxLayout(this);
@@ -62,7 +64,9 @@ LineUpPage::LineUpPage(Desk& desk, Player& player, QWidget* parent)
         m->setAccessibleName(tr("A moment of the lap"));
         m->setFixedSize(kMoment.width() + 4, kMoment.height() + 4);
         const auto i = static_cast<std::size_t>(&m - moments_);
-        connect(m, &QPushButton::clicked, this, [this, i] { if (i < lapMoments_.size()) player_.seekMetre(lapMoments_[i].atM); });
+        connect(m, &QPushButton::clicked, this, [this, i] {
+            if (i < lapMoments_.size()) player_.seekMetre(lapMoments_[i].atM);
+        });
         row->addWidget(m);
     }
     row->addStretch();
@@ -108,7 +112,9 @@ LineUpPage::LineUpPage(Desk& desk, Player& player, QWidget* parent)
     connect(add, &QPushButton::clicked, this, &LineUpPage::addPair);
     connect(use_, &QPushButton::clicked, this, &LineUpPage::usePairs);
     connect(remove, &QPushButton::clicked, this, &LineUpPage::removePair);
-    connect(pairs_, &QListWidget::itemActivated, this, [this](const QListWidgetItem* i) { player_.seekFootage(desk_.guide().sources.pairs.at(static_cast<std::size_t>(pairs_->row(i))).footageS); });
+    connect(pairs_, &QListWidget::itemActivated, this, [this](const QListWidgetItem* i) {
+        player_.seekFootage(desk_.guide().sources.pairs.at(static_cast<std::size_t>(pairs_->row(i))).footageS);
+    });
     connect(&desk_, &Desk::opened, this, &LineUpPage::refresh);
     connect(&desk_, &Desk::changed, this, &LineUpPage::refresh);
 }
@@ -125,24 +131,41 @@ void LineUpPage::enter() {
     gatheredFor_ = desk_.folder();
     metre_->setValue(player_.metre());
     takeMoments();
-    inBackground(this, [m = desk_.sharedMaterial()] { return soundEvidence(*m); }, [this](Evidence e) { evidence_->show(std::move(e)); });
-    inBackground(this, [m = desk_.sharedMaterial(), stop = stop_.get_token()] {
-        Progress p;
-        p.stop = stop;
-        return motionEvidence(*m, p);
-    }, [this](Result<PictureMotion> m) { if (m) evidence_->addMotion(std::move(*m)); }, longWork());
+    inBackground(
+        this, [m = desk_.sharedMaterial()] { return soundEvidence(*m); },
+        [this](Evidence e) { evidence_->show(std::move(e)); });
+    inBackground(
+        this,
+        [m = desk_.sharedMaterial(), stop = stop_.get_token()] {
+            Progress p;
+            p.stop = stop;
+            return motionEvidence(*m, p);
+        },
+        [this](Result<PictureMotion> m) {
+            if (m) evidence_->addMotion(std::move(*m));
+        },
+        longWork());
 }
 
 void LineUpPage::refresh() {
     const auto& s = desk_.guide().sources;
     const auto sure = s.tie.confidence >= kSureEnough ? tr("sure") : tr("not sure: set two moments by hand");
     verdict_->setText(tr("Tied <b>%1</b> to within <b>%2 ms</b>, %3. Log time is film time plus %4 s%5.")
-                          .arg(tieMethodText(s.tie.method)).arg(std::lround(s.tie.uncertaintyMs)).arg(s.tie.method == "hand" ? tr("as set") : sure).arg(s.tie.offsetS, 0, 'f', 3)
-                          .arg(std::abs(s.tie.driftPpm) < 1 ? QString() : tr(", drifting %1 millionths").arg(s.tie.driftPpm, 0, 'f', 0)));
+                          .arg(tieMethodText(s.tie.method))
+                          .arg(std::lround(s.tie.uncertaintyMs))
+                          .arg(s.tie.method == "hand" ? tr("as set") : sure)
+                          .arg(s.tie.offsetS, 0, 'f', 3)
+                          .arg(std::abs(s.tie.driftPpm) < 1
+                                   ? QString()
+                                   : tr(", drifting %1 millionths").arg(s.tie.driftPpm, 0, 'f', 0)));
     pairs_->clear();
     for (const auto& p : s.pairs) {
-        const double off = seconds(s.tie.log(at<FootageTime>(p.footageS))) - seconds(timeAt(desk_.material().trace, p.atM));
-        pairs_->addItem(tr("film %1 is at %2 m, %3 ms off the tie").arg(clockText(p.footageS, 2)).arg(p.atM, 0, 'f', 1).arg(std::lround(off * 1000)));
+        const double off =
+            seconds(s.tie.log(at<FootageTime>(p.footageS))) - seconds(timeAt(desk_.material().trace, p.atM));
+        pairs_->addItem(tr("film %1 is at %2 m, %3 ms off the tie")
+                            .arg(clockText(p.footageS, 2))
+                            .arg(p.atM, 0, 'f', 1)
+                            .arg(std::lround(off * 1000)));
     }
     use_->setEnabled(s.pairs.size() >= 2);
     takeMoments();
@@ -155,25 +178,30 @@ void LineUpPage::takeMoments() {
     std::vector<double> times;
     for (const auto& m : lapMoments_) times.push_back(seconds(desk_.clock().footage(m.atM)));
     for (std::size_t i = 0; i < 4; ++i) {
-        const auto text = i < lapMoments_.size() ? tr("%1 at %2 m").arg(QString::fromStdString(lapMoments_[i].what)).arg(std::lround(lapMoments_[i].atM)) : QString();
+        const auto text =
+            i < lapMoments_.size()
+                ? tr("%1 at %2 m").arg(QString::fromStdString(lapMoments_[i].what)).arg(std::lround(lapMoments_[i].atM))
+                : QString();
         moments_[i]->setAccessibleName(text);
         moments_[i]->setToolTip(text);
         moments_[i]->setVisible(i < lapMoments_.size());
     }
-    inBackground(this, [video = desk_.material().video, times] { return framesAt(video, times); }, [this](std::vector<QImage> frames) {
-        for (std::size_t i = 0; i < frames.size() && i < 4 && i < lapMoments_.size(); ++i) {
-            QPixmap picture = QPixmap::fromImage(frames[i]);
-            if (picture.isNull()) continue;
-            QPainter p(&picture);
-            const QRect strip(0, picture.height() - 18, picture.width(), 18);
-            p.fillRect(strip, QColor(18, 35, 31, 220));
-            p.setFont(look::text(look::kTiny, look::Weight::Strong));
-            p.setPen(QColor(look::kMist));
-            p.drawText(strip, Qt::AlignCenter, moments_[i]->accessibleName());
-            p.end();
-            moments_[i]->setIcon(QIcon(picture));
-        }
-    });
+    inBackground(
+        this, [video = desk_.material().video, times] { return framesAt(video, times); },
+        [this](std::vector<QImage> frames) {
+            for (std::size_t i = 0; i < frames.size() && i < 4 && i < lapMoments_.size(); ++i) {
+                QPixmap picture = QPixmap::fromImage(frames[i]);
+                if (picture.isNull()) continue;
+                QPainter p(&picture);
+                const QRect strip(0, picture.height() - 18, picture.width(), 18);
+                p.fillRect(strip, QColor(18, 35, 31, 220));
+                p.setFont(look::text(look::kTiny, look::Weight::Strong));
+                p.setPen(QColor(look::kMist));
+                p.drawText(strip, Qt::AlignCenter, moments_[i]->accessibleName());
+                p.end();
+                moments_[i]->setIcon(QIcon(picture));
+            }
+        });
 }
 
 void LineUpPage::tieBy(SyncBy by) {
@@ -182,19 +210,24 @@ void LineUpPage::tieBy(SyncBy by) {
     for (auto* b : {sound_, motion_, both_}) b->setEnabled(false);
     state_->show();
     const Progress progress{[this](double share, const std::string& doing) {
-                                QMetaObject::invokeMethod(this, [this, share, text = QString::fromStdString(doing)] { state_->setText(tr("%1, %2 %").arg(text).arg(static_cast<int>(share * 100))); });
+                                QMetaObject::invokeMethod(this, [this, share, text = QString::fromStdString(doing)] {
+                                    state_->setText(tr("%1, %2 %").arg(text).arg(static_cast<int>(share * 100)));
+                                });
                             },
                             stop_.get_token()};
-    inBackground(this, [m = desk_.sharedMaterial(), by, progress] { return lineUp(m->video, *m->log, by, progress); }, [this](Result<ClockTie> tie) {
-        busy_ = false;
-        for (auto* b : {sound_, motion_, both_}) b->setEnabled(true);
-        if (!tie) {
-            state_->setText(QString::fromStdString(sentence(tie.error())));
-            return;
-        }
-        state_->hide();
-        desk_.edit({tr("Line-up").toStdString(), [t = *tie](Guide g) { return withTie(std::move(g), t); }});
-    }, longWork());
+    inBackground(
+        this, [m = desk_.sharedMaterial(), by, progress] { return lineUp(m->video, *m->log, by, progress); },
+        [this](Result<ClockTie> tie) {
+            busy_ = false;
+            for (auto* b : {sound_, motion_, both_}) b->setEnabled(true);
+            if (!tie) {
+                state_->setText(QString::fromStdString(sentence(tie.error())));
+                return;
+            }
+            state_->hide();
+            desk_.edit({tr("Line-up").toStdString(), [t = *tie](Guide g) { return withTie(std::move(g), t); }});
+        },
+        longWork());
 }
 
 void LineUpPage::nudge(int frames) {
@@ -223,11 +256,14 @@ void LineUpPage::removePair() {
 void LineUpPage::usePairs() {
     if (!desk_.isOpen()) return;
     std::vector<HandPair> pairs;
-    for (const auto& p : desk_.guide().sources.pairs) pairs.push_back({at<FootageTime>(p.footageS), timeAt(desk_.material().trace, p.atM)});
+    for (const auto& p : desk_.guide().sources.pairs)
+        pairs.push_back({at<FootageTime>(p.footageS), timeAt(desk_.material().trace, p.atM)});
     const auto tie = syncByHand(pairs);
     state_->setVisible(!tie);
-    if (!tie) state_->setText(QString::fromStdString(sentence(tie.error())));
-    else desk_.edit({tr("Tie by hand").toStdString(), [t = *tie](Guide g) { return withTie(std::move(g), t); }});
+    if (!tie)
+        state_->setText(QString::fromStdString(sentence(tie.error())));
+    else
+        desk_.edit({tr("Tie by hand").toStdString(), [t = *tie](Guide g) { return withTie(std::move(g), t); }});
 }
 
 } // namespace hl

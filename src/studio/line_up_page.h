@@ -20,10 +20,11 @@ class LineUpPage : public QWidget {
   public:
     LineUpPage(Desk& desk, Player& player, QWidget* parent = nullptr);
     ~LineUpPage() override;
-    void enter();             ///< gathers the evidence the first time it is shown for a guide
-    void nudge(int frames);   ///< moves the log against the film by so many frames
-    void addPair();           ///< this frame is the metre in the box
+    void enter();           ///< gathers the evidence the first time it is shown for a guide
+    void nudge(int frames); ///< moves the log against the film by so many frames
+    void addPair();         ///< this frame is the metre in the box
     bool busy() const { return busy_; }
+
   private:
     void refresh();
     void tieBy(SyncBy by);

@@ -22,7 +22,8 @@ int main(int argc, char** argv) {
     {
         hl::MainWindow window;
         window.show();
-        if (arguments.size() == 4 && arguments[1] == QLatin1String("--shots")) code = hl::takeShots(window, arguments[2], arguments[3]);
+        if (arguments.size() == 4 && arguments[1] == QLatin1String("--shots"))
+            code = hl::takeShots(window, arguments[2], arguments[3]);
         else {
             if (arguments.size() > 1) window.open(arguments[1]);
             code = app.exec();

@@ -4,7 +4,7 @@
 #include "picture/paint_scene.h"
 #include "picture/tokens.h"
 #include "studio/beats_table.h"
-#include "studio/corner_sheet.h"
+#include "studio/corner_page.h"
 #include "studio/help_overlay.h"
 #include "studio/line_up_page.h"
 #include "studio/new_guide_dialog.h"
@@ -156,7 +156,8 @@ QWidget* MainWindow::buildMiddle() {
     pages_->addWidget(scrolled(scene));
     lineUp_ = new LineUpPage(*desk_, *player_);
     pages_->addWidget(scrolled(lineUp_));
-    pages_->addWidget(new CornerSheet(*desk_));
+    corners_ = new CornerPage(*desk_, *player_);
+    pages_->addWidget(corners_);
     pages_->addWidget(words_);
     pages_->addWidget(cutWords_);
     pages_->addWidget(scrolled(publish_));
@@ -173,7 +174,8 @@ void MainWindow::connectDesk() {
     connect(desk_.get(), &Desk::opened, this, [this] {
         remember(desk_->folder());
         refreshTop();
-        for (const int s : {SceneStation, LineUpStation, CornersStation}) stations_->setLamp(s, StationLine::Lamp::Filled);
+        for (const int s : {SceneStation, LineUpStation, CornersStation})
+            stations_->setLamp(s, StationLine::Lamp::Filled);
         say({}, false);
     });
     connect(desk_.get(), &Desk::changed, this, &MainWindow::refreshTop);
@@ -199,7 +201,8 @@ void MainWindow::connectDesk() {
 void MainWindow::showPlace() {
     const auto place = QString::number(std::lround(player_->metre())) + QStringLiteral(" m");
     pace_->setVisible(player_->mode() == Player::Mode::Footage);
-    pace_->setText(player_->pace() > 0.6 ? tr("full speed") : (player_->pace() > 0.3 ? tr("half speed") : tr("quarter speed")));
+    pace_->setText(player_->pace() > 0.6 ? tr("full speed")
+                                         : (player_->pace() > 0.3 ? tr("half speed") : tr("quarter speed")));
     if (player_->mode() == Player::Mode::Guide) {
         where_->setText(
             tr("%1 of %2 \u00b7 %3").arg(clockText(player_->guideTime(), 1), clockText(desk_->cut().lengthS), place));
@@ -213,16 +216,16 @@ void MainWindow::showPlace() {
                        .arg(value, unit, QColor(look::kReed).name());
     };
     if (live.gear) figure(QString::number(*live.gear), tr("gear"));
-    if (live.speed) figure(QString::number(std::lround(kmh(*live.speed))), tr("km/h"));
+    if (live.speed)
+        figure(QString::number(std::lround(inUnit(*live.speed, desk_->speedUnit()))),
+               QString::fromUtf8(symbol(desk_->speedUnit()).data()));
     if (live.brake) figure(QString::number(std::lround(*live.brake * 100)), tr("% brake"));
     if (live.throttle) figure(QString::number(std::lround(*live.throttle * 100)), tr("% power"));
     where_->setText(figures + place);
 }
 
 /// Full, half, a quarter, and full again.
-void MainWindow::nextPace() {
-    player_->setPace(player_->pace() > 0.6 ? 0.5 : (player_->pace() > 0.3 ? 0.25 : 1));
-}
+void MainWindow::nextPace() { player_->setPace(player_->pace() > 0.6 ? 0.5 : (player_->pace() > 0.3 ? 0.25 : 1)); }
 
 void MainWindow::loopCorner() {
     if (player_->looping()) {
@@ -230,54 +233,6 @@ void MainWindow::loopCorner() {
         return;
     }
     if (const auto* c = desk_->chosen()) player_->loop(c->startM, c->endM);
-}
-
-void MainWindow::key(const QKeySequence& keys, const QString& does, std::function<void()> action, bool unlessTyping) {
-    auto* s = new QShortcut(keys, this);
-    connect(s, &QShortcut::activated, this, [action = std::move(action)] { action(); });
-    if (unlessTyping) // letters and arrows belong to the text while one types
-        connect(qApp, &QApplication::focusChanged, s, [s](QWidget*, QWidget* now) {
-            s->setEnabled(!qobject_cast<QLineEdit*>(now) && !qobject_cast<QPlainTextEdit*>(now));
-        });
-    if (!does.isEmpty()) keyHelp_.append({keys.toString(QKeySequence::NativeText), does});
-}
-
-void MainWindow::addKeys() {
-    key(
-        Qt::Key_Space, tr("play or pause"), [this] { player_->toggle(); }, true);
-    key(
-        Qt::Key_Comma, tr("one picture back"), [this] { player_->step(-1); }, true);
-    key(
-        Qt::Key_Period, tr("one picture on"), [this] { player_->step(1); }, true);
-    key(
-        Qt::Key_J, tr("corner before"), [this] { desk_->choose(desk_->corner() - 1); }, true);
-    key(
-        Qt::Key_K, tr("next corner"), [this] { desk_->choose(desk_->corner() + 1); }, true);
-    key(
-        Qt::Key_S, tr("film at full, half or quarter speed"), [this] { nextPace(); }, true);
-    key(
-        Qt::Key_L, tr("play this corner again and again"), [this] { loopCorner(); }, true);
-    key(
-        Qt::Key_M, tr("plan of the corner or of the lap"), [this] { plan_->setWholeLap(!plan_->wholeLap()); }, true);
-    for (int i = 0; i < 6; ++i)
-        key(QKeySequence(Qt::ALT | static_cast<Qt::Key>(Qt::Key_1 + i)),
-            i == 0 ? tr("to a station (Alt+1 to 6)") : QString(), [this, i] { go(static_cast<Station>(i)); });
-    key(Qt::Key_BracketLeft, tr("log one frame earlier"), [this] { lineUp_->nudge(-1); }, true);
-    key(Qt::Key_BracketRight, tr("log one frame later"), [this] { lineUp_->nudge(1); }, true);
-    key(QKeySequence::Undo, tr("undo"), [this] { desk_->undo(); });
-    key(QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_Z), tr("redo"), [this] { desk_->redo(); });
-    key(QKeySequence::Save, tr("save"), [this] { desk_->save(); });
-    key(QKeySequence::Open, tr("open a guide, or a recent one"), [this] { chooseGuide(); });
-    key(QKeySequence::New, tr("new guide from film and log"), [this] { newGuide(); });
-    key(QKeySequence(Qt::CTRL | Qt::Key_B), tr("add words where the car is"), [this] { words_->addBeat(); });
-    key(QKeySequence(Qt::CTRL | Qt::Key_Delete), tr("remove these words"),
-        [this] { (pages_->currentWidget() == cutWords_ ? cutWords_ : words_)->removeBeat(); });
-    key(QKeySequence(Qt::Key_F1), tr("these keys"), [this] {
-        help_->setGeometry(rect());
-        help_->setVisible(!help_->isVisible());
-        help_->raise();
-        help_->setFocus();
-    });
 }
 
 void MainWindow::go(Station s) {
@@ -289,6 +244,7 @@ void MainWindow::go(Station s) {
     strip_->setVisible(!cut);
     strip_->setTall(s == CornersStation);
     plan_->setVisible(s == CornersStation);
+    ribbon_->setBoundsShown(s == CornersStation);
     if (cut) stretch_->show();
     const bool reading = cut || s == WordsStation || s == LineUpStation; // sentences need the wider half
     middle_->setStretch(0, reading ? 8 : 11);

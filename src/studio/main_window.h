@@ -17,6 +17,7 @@ class PictureView;
 class PublishPage;
 class LineUpPage;
 class BeatsTable;
+class CornerPage;
 class HelpOverlay;
 class PlanView;
 class StripView;
@@ -46,6 +47,7 @@ class MainWindow : public QMainWindow {
     QWidget* buildTransport();
     void connectDesk();
     void addKeys();
+    bool onCorners() const; ///< whose keys change the corner
     void key(const QKeySequence& keys, const QString& does, std::function<void()> action, bool unlessTyping = false);
     void refreshTop();
     void say(const QString& text, bool wrong);
@@ -64,6 +66,7 @@ class MainWindow : public QMainWindow {
     PublishPage* publish_;
     LineUpPage* lineUp_;
     BeatsTable *words_, *cutWords_;
+    CornerPage* corners_;
     QWidget* stretch_;
     StripView* strip_;
     PlanView* plan_;

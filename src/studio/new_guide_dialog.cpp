@@ -97,7 +97,10 @@ void NewGuideDialog::take(const QStringList& files) {
         const auto kind = QFileInfo(f).suffix().toLower();
         if (kind == QLatin1String("geojson") || kind == QLatin1String("json"))
             track_->setText(f);
-        else if (QStringList{QStringLiteral("csv"), QStringLiteral("txt"), QStringLiteral("tsv"), QStringLiteral("gpx"), QStringLiteral("nmea"), QStringLiteral("jsonl"), QStringLiteral("ndjson"), QStringLiteral("log")}.contains(kind))
+        else if (QStringList{QStringLiteral("csv"), QStringLiteral("txt"), QStringLiteral("tsv"), QStringLiteral("gpx"),
+                             QStringLiteral("nmea"), QStringLiteral("jsonl"), QStringLiteral("ndjson"),
+                             QStringLiteral("log")}
+                     .contains(kind))
             log_->setText(f);
         else
             video_->setText(f);
@@ -111,19 +114,22 @@ void NewGuideDialog::lookAtLog() {
     columns_->setEnabled(false);
     lookedAt_ = log_->text();
     if (!QFileInfo(lookedAt_).isFile()) return;
-    inBackground(this, [path = lookedAt_.toStdString()] { return readLogShape(path); },
-                 [this, asked = lookedAt_](Result<LogShape> shape) {
-                     if (asked != lookedAt_) return; // another log is named by now
-                     if (!shape) {
-                         state_->setText(QString::fromStdString(sentence(shape.error())));
-                         return;
-                     }
-                     shape_ = std::move(*shape);
-                     choices_ = rememberedChoices(*shape_);
-                     columns_->setEnabled(!shape_->columns.empty());
-                     if (!choices_.empty()) state_->setText(tr("The columns are read as you chose for such a log before."));
-                     else if (!shape_->sure()) state_->setText(tr("Some columns of the log are only guessed: look at them."));
-                 });
+    inBackground(
+        this, [path = lookedAt_.toStdString()] { return readLogShape(path); },
+        [this, asked = lookedAt_](Result<LogShape> shape) {
+            if (asked != lookedAt_) return; // another log is named by now
+            if (!shape) {
+                state_->setText(QString::fromStdString(sentence(shape.error())));
+                return;
+            }
+            shape_ = std::move(*shape);
+            choices_ = rememberedChoices(*shape_);
+            columns_->setEnabled(!shape_->columns.empty());
+            if (!choices_.empty())
+                state_->setText(tr("The columns are read as you chose for such a log before."));
+            else if (!shape_->sure())
+                state_->setText(tr("Some columns of the log are only guessed: look at them."));
+        });
 }
 
 void NewGuideDialog::askColumns() {
@@ -137,8 +143,10 @@ void NewGuideDialog::askColumns() {
             std::erase_if(choices_, [&](const ColumnChoice& old) { return old.header == c.header; });
             choices_.push_back(c);
         }
-        if (auto s = rememberChoices(*shape_, choices_); !s) state_->setText(QString::fromStdString(sentence(s.error())));
-        else state_->setText(choices_.empty() ? QString() : tr("The columns are read as you chose."));
+        if (auto s = rememberChoices(*shape_, choices_); !s)
+            state_->setText(QString::fromStdString(sentence(s.error())));
+        else
+            state_->setText(choices_.empty() ? QString() : tr("The columns are read as you chose."));
     });
     dialog->open();
 }

@@ -32,7 +32,7 @@ class NewGuideDialog : public QDialog {
     QLabel* state_;
     QProgressBar* bar_;
     QPushButton *make_, *columns_;
-    std::optional<LogShape> shape_;      ///< of the log now named; none until it was looked at
+    std::optional<LogShape> shape_; ///< of the log now named; none until it was looked at
     std::vector<ColumnChoice> choices_;
     QString lookedAt_;
     std::stop_source stop_;

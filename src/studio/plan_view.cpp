@@ -27,6 +27,7 @@ PlanView::PlanView(Desk& desk, Player& player, QWidget* parent) : QWidget(parent
     connect(&desk_, &Desk::opened, this, again);
     connect(&desk_, &Desk::changed, this, again);
     connect(&desk_, &Desk::cornerChosen, this, again);
+    connect(&desk_, &Desk::besideChanged, this, again);
     connect(&player_, &Player::moved, this, [this] { update(); });
 }
 
@@ -107,12 +108,80 @@ void PlanView::paintRoad(QPainter& p, const Stretch& s) const {
         p.setPen(QPen(QColor(look::kKerb), wholeLap_ ? 2 : 5, Qt::SolidLine, Qt::FlatCap));
         p.drawPolyline(line);
     }
-    QPolygonF driven;
-    for (double x = from; x <= to; x += step)
-        driven << at(toWidget_,
-                     onRoad(road, x, m.trace.lateral.empty() ? 0 : sampleAt(m.trace.s, m.trace.lateral, x), 0));
-    p.setPen(QPen(QColor(look::kLamp), wholeLap_ ? 1.5 : 2.5, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
-    p.drawPolyline(driven);
+}
+
+namespace {
+
+QPolygonF lineOf(const QTransform& to, const Track& road, const LapTrace& t, double from, double until, double step) {
+    QPolygonF line;
+    for (double x = from; x <= until; x += step)
+        line << at(to, onRoad(road, x, t.lateral.empty() ? 0 : sampleAt(t.s, t.lateral, x), 0));
+    return line;
+}
+
+/// Seconds lost per 100 m around a place: what the line's colour and width tell.
+double losing(const LapDelta& d, double atM) {
+    constexpr double kHalfM = 20;
+    return d.s.empty()
+               ? 0
+               : (sampleAt(d.s, d.behindS, atM + kHalfM) - sampleAt(d.s, d.behindS, atM - kHalfM)) / (2 * kHalfM) * 100;
+}
+
+} // namespace
+
+/// The other laps dashed and dotted; this lap on top, thick where it loses against the first of them, thin where it
+/// gains.
+void PlanView::paintDriven(QPainter& p, const Stretch& s) const {
+    const auto& m = desk_.material();
+    const auto& road = *m.road;
+    const double step = wholeLap_ ? 6 : 2, from = wholeLap_ ? s.fromM : s.fromM - 150,
+                 to = wholeLap_ ? s.toM : s.toM + 150;
+    Qt::PenStyle style = Qt::DashLine;
+    p.setBrush(Qt::NoBrush);
+    for (const auto& b : desk_.beside()) {
+        p.setPen(
+            QPen(QColor(style == Qt::DashLine ? look::kMist : look::kReed), 1.5, style, Qt::FlatCap, Qt::RoundJoin));
+        p.drawPolyline(lineOf(toWidget_, road, b->lap, from, to, step));
+        style = Qt::DotLine;
+    }
+    const double usual = wholeLap_ ? 1.5 : 2.5;
+    if (desk_.beside().empty()) {
+        p.setPen(QPen(QColor(look::kLamp), usual, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
+        p.drawPolyline(lineOf(toWidget_, road, m.trace, from, to, step));
+        return;
+    }
+    constexpr double kWorth = 0.03; // s per 100 m
+    for (double x = from; x < to; x += 3 * step) {
+        const double loses = losing(desk_.beside().front()->delta, x);
+        const bool slower = loses > kWorth, faster = loses < -kWorth;
+        p.setPen(QPen(QColor(slower ? look::kBrake : (faster ? look::kPower : look::kLamp)),
+                      slower ? 2 * usual : (faster ? 0.7 * usual : usual), Qt::SolidLine, Qt::FlatCap, Qt::RoundJoin));
+        p.drawPolyline(lineOf(toWidget_, road, m.trace, x, x + 3 * step, step));
+    }
+}
+
+/// Which line is whose.
+void PlanView::paintLegend(QPainter& p) const {
+    if (desk_.beside().empty()) return;
+    p.setFont(look::text(look::kTiny));
+    const double wide = 108, high = 16.0 * static_cast<double>(2 + desk_.beside().size()) + 8;
+    const QRectF plate(width() - wide - 6, height() - high - 6, wide, high);
+    p.fillRect(plate, QColor(look::kMarsh900));
+    double y = plate.top() + 16;
+    const auto row = [&](const QString& text, QRgb colour, double thick, Qt::PenStyle style) {
+        p.setPen(QPen(QColor(colour), thick, style, Qt::FlatCap));
+        p.drawLine(QPointF(plate.left() + 6, y - 4), QPointF(plate.left() + 32, y - 4));
+        p.setPen(QColor(look::kMist));
+        p.drawText(QPointF(plate.left() + 38, y),
+                   p.fontMetrics().elidedText(text, Qt::ElideMiddle, static_cast<int>(wide) - 42));
+        y += 16;
+    };
+    row(tr("loses"), look::kBrake, 5, Qt::SolidLine);
+    row(tr("gains"), look::kPower, 1.8, Qt::SolidLine);
+    Qt::PenStyle style = Qt::DashLine;
+    for (const auto& b : desk_.beside())
+        row(QString::fromStdString(b->name), style == Qt::DashLine ? look::kMist : look::kReed, 1.5, style),
+            style = Qt::DotLine;
 }
 
 /// Braking is hatched along the line, power dotted, as everywhere; turn-in and apex are ticks with their word.
@@ -140,7 +209,9 @@ void PlanView::paintEvents(QPainter& p) const {
         p.drawText(text, word);
     };
     if (f->brakeOnsetM) tick(f->brakeOnsetM->value, tr("brake"), look::kBrake);
-    tick(c->apexM, tr("apex"), look::kMist);
+    const auto held = [&](Bound b) { return drag_ && drag_->bound == b; };
+    tick(held(Bound::TurnIn) ? drag_->atM : c->turnInM, tr("turn-in"), held(Bound::TurnIn) ? look::kLamp : look::kReed);
+    tick(held(Bound::Apex) ? drag_->atM : c->apexM, tr("apex"), held(Bound::Apex) ? look::kLamp : look::kMist);
     if (f->throttlePickupM) tick(f->throttlePickupM->value, tr("power"), look::kPower);
 }
 
@@ -171,8 +242,10 @@ void PlanView::paintEvent(QPaintEvent*) {
     }
     toWidget_ = fitted();
     paintRoad(p, shown());
+    paintDriven(p, shown());
     paintEvents(p);
     paintScale(p);
+    paintLegend(p);
     const double now = player_.metre();
     const auto& t = desk_.material().trace;
     const auto car =
@@ -187,24 +260,61 @@ void PlanView::paintEvent(QPaintEvent*) {
     p.drawPolygon(QPolygonF({{9, 0}, {-6, 6}, {-3, 0}, {-6, -6}}));
 }
 
-void PlanView::goTo(QPointF where) {
-    if (!desk_.isOpen() || !desk_.material().road) return;
+QPointF PlanView::boundAt(Bound bound) const {
+    const auto* c = desk_.chosen();
+    const auto& t = desk_.material().trace;
+    return c ? placed(boundOf(*c, bound), t.lateral.empty() ? 0 : sampleAt(t.s, t.lateral, boundOf(*c, bound)))
+             : QPointF();
+}
+
+std::optional<double> PlanView::metreAt(QPointF where) const {
+    if (!desk_.isOpen() || !desk_.material().road) return std::nullopt;
     bool plain = false;
     const auto plane = fitted().inverted(&plain).map(where);
-    if (!plain) return;
+    if (!plain) return std::nullopt;
     const auto s = shown();
     const double place =
         placeOf(*desk_.material().road, {plane.x(), plane.y()}, wholeLap_ ? kNaN : (s.fromM + s.toM) / 2).atM;
     const double length = desk_.material().trace.lengthM;
-    if (wholeLap_)
-        for (const auto& c : desk_.guide().corners)
-            if (place >= c.startM && place < c.endM) desk_.choose(c.number);
-    player_.seekMetre(s.fromM < 0 && place > length / 2 ? place - length : place);
+    return s.fromM < 0 && place > length / 2 ? place - length : place;
 }
 
-void PlanView::mousePressEvent(QMouseEvent* e) { goTo(e->position()); }
+void PlanView::goTo(QPointF where) {
+    const auto place = metreAt(where);
+    if (!place) return;
+    if (wholeLap_)
+        for (const auto& c : desk_.guide().corners)
+            if (*place >= c.startM && *place < c.endM) desk_.choose(c.number);
+    player_.seekMetre(*place);
+}
+
+void PlanView::mousePressEvent(QMouseEvent* e) {
+    if (desk_.chosen() && !wholeLap_)
+        for (const Bound b : {Bound::Apex, Bound::TurnIn})
+            if (QLineF(boundAt(b), e->position()).length() < 8) {
+                drag_ = BoundDrag{desk_.corner(), b, boundOf(*desk_.chosen(), b)};
+                return;
+            }
+    goTo(e->position());
+}
+
 void PlanView::mouseMoveEvent(QMouseEvent* e) {
-    if (e->buttons()) goTo(e->position());
+    if (!e->buttons()) return;
+    if (!drag_) return goTo(e->position());
+    const auto place = metreAt(e->position());
+    if (!place) return;
+    const double perMetre = std::max(0.1, std::hypot(toWidget_.m11(), toWidget_.m12()));
+    drag_->atM = e->modifiers() & Qt::AltModifier ? *place : snapped(desk_, drag_->corner, *place, 6 / perMetre);
+    player_.seekMetre(drag_->atM);
+    update();
+}
+
+void PlanView::mouseReleaseEvent(QMouseEvent*) {
+    if (!drag_) return;
+    const auto done = *drag_;
+    drag_.reset();
+    if (const auto* c = desk_.chosen(); c && boundOf(*c, done.bound) != done.atM) letGo(desk_, done);
+    update();
 }
 
 } // namespace hl

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
+#include "studio/bound_drag.h"
 #include "studio/player.h"
 
 #include <QTransform>
@@ -16,12 +17,14 @@ class PlanView : public QWidget {
     void setWholeLap(bool whole);
     bool wholeLap() const { return wholeLap_; }
     QPointF placed(double atM, double lateralM) const; ///< on the widget
+    QPointF boundAt(Bound bound) const;                ///< where to take hold of the chosen corner's turn-in or apex
     QSize minimumSizeHint() const override { return {180, 160}; }
 
   protected:
     void paintEvent(QPaintEvent*) override;
     void mousePressEvent(QMouseEvent* e) override;
     void mouseMoveEvent(QMouseEvent* e) override;
+    void mouseReleaseEvent(QMouseEvent* e) override;
 
   private:
     struct Stretch {
@@ -30,9 +33,13 @@ class PlanView : public QWidget {
     Stretch shown() const;
     QTransform fitted() const; ///< metres on the plane to pixels
     void paintRoad(QPainter& p, const Stretch& s) const;
+    void paintDriven(QPainter& p, const Stretch& s) const;
     void paintEvents(QPainter& p) const;
+    void paintLegend(QPainter& p) const;
     void paintScale(QPainter& p) const;
+    std::optional<double> metreAt(QPointF where) const;
     void goTo(QPointF where);
+    std::optional<BoundDrag> drag_;
     Desk& desk_;
     Player& player_;
     QTransform toWidget_;

@@ -159,7 +159,8 @@ void PublishPage::start(bool publish) {
         },
         [this](Result<std::string> r) {
             finish(static_cast<bool>(r), QString::fromStdString(r ? *r : sentence(r.error())));
-        }, longWork());
+        },
+        longWork());
 }
 
 void PublishPage::finish(bool good, const QString& text) {

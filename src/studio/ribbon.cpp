@@ -50,6 +50,50 @@ QPointF Ribbon::cornerAt(int number) const {
     return c ? QPointF(x(c->apexM), compact_ ? 16 : 24) : QPointF();
 }
 
+QPointF Ribbon::boundAt(Bound bound) const {
+    const auto* c = desk_.chosen();
+    return c ? QPointF(x(boundOf(*c, bound)), top() + depth() + 4) : QPointF();
+}
+
+void Ribbon::setBoundsShown(bool shown) {
+    boundsShown_ = shown;
+    update();
+}
+
+/// Below the road: a small handle for each bound of the chosen corner; the one that is held says where it is.
+void Ribbon::paintBounds(QPainter& p) const {
+    const auto* c = desk_.chosen();
+    if (!boundsShown_ || !c) return;
+    for (const Bound b : kBounds) {
+        const bool held = drag_ && drag_->bound == b;
+        const double at = held ? x(drag_->atM) : x(boundOf(*c, b)), y0 = top() + depth();
+        p.setPen(QPen(QColor(held ? look::kLamp : look::kMist), held ? 2 : 1));
+        p.drawLine(QPointF(at, top()), QPointF(at, y0 + 3));
+        p.setBrush(QColor(held ? look::kLamp : look::kMist));
+        p.drawPolygon(b == Bound::Start || b == Bound::TurnIn
+                          ? QPolygonF({{at, y0 + 1}, {at, y0 + 10}, {at - 6, y0 + 10}})
+                          : QPolygonF({{at, y0 + 1}, {at + 6, y0 + 10}, {at, y0 + 10}}));
+        if (!held) continue;
+        p.setFont(look::text(look::kSmall, look::Weight::Strong));
+        const auto text = QStringLiteral("%1 %2 m").arg(boundName(b)).arg(std::lround(drag_->atM));
+        const double w = p.fontMetrics().horizontalAdvance(text) + 12;
+        const QRectF box(std::clamp(at - w / 2, 2.0, width() - w - 2), y0 + 12, w, 20);
+        p.fillRect(box, QColor(look::kMarsh900));
+        p.drawText(box, Qt::AlignCenter, text);
+    }
+}
+
+/// Where the lap has a fault: a lozenge over the road.
+void Ribbon::paintFindings(QPainter& p) const {
+    if (!boundsShown_) return;
+    p.setPen(QPen(QColor(look::kMarsh900), 1));
+    p.setBrush(QColor(look::kWrongOnDark));
+    for (const auto& f : desk_.material().study.faults) {
+        const QPointF at(x(wrapped(f.atM, desk_.material().trace.lengthM)), top() - 3);
+        p.drawPolygon(QPolygonF({at + QPointF(0, -6), at + QPointF(5, 0), at + QPointF(0, 6), at + QPointF(-5, 0)}));
+    }
+}
+
 QPixmap Ribbon::paintRoad() const {
     QPixmap out(size() * devicePixelRatioF());
     out.setDevicePixelRatio(devicePixelRatioF());
@@ -72,8 +116,7 @@ QPixmap Ribbon::paintRoad() const {
             const double at = y(edge(k.fromM, k.left)) + (k.left ? -5 : 0);
             p.fillRect(QRectF(x(k.fromM), at, std::max(3.0, x(k.toM) - x(k.fromM)), 5), QColor(look::kKerb));
         }
-    for (std::size_t i = 0; i < m.facts.size(); ++i) {
-        const auto& f = m.facts[i];
+    for (const auto& f : m.facts) {
         if (!f.brakeOnsetM || !f.brakeReleaseM) continue;
         p.fillRect(QRectF(x(f.brakeOnsetM->value), y(4.8), x(f.brakeReleaseM->value) - x(f.brakeOnsetM->value),
                           y(-4.8) - y(4.8)),
@@ -109,6 +152,7 @@ void Ribbon::paintNames(QPainter& p) const {
         p.drawText(QRectF(cx - 20, compact_ ? 4 : 12, 40, 26), Qt::AlignCenter, QString::number(c.number));
         if (compact_) continue;
         p.setFont(look::text(look::kTiny));
+        if (desk_.guide().scene.cornerLabels == CornerLabels::Numbers) continue;
         const auto name = QString::fromStdString(c.name);
         const double half = QFontMetricsF(p.font()).horizontalAdvance(name) / 2;
         if (!here && cx - half < taken + 6) continue;
@@ -129,6 +173,8 @@ void Ribbon::paintEvent(QPaintEvent*) {
     if (road_.isNull()) road_ = paintRoad();
     p.drawPixmap(0, 0, road_);
     paintNames(p);
+    paintFindings(p);
+    paintBounds(p);
     const double now = std::clamp(x(player_.metre()), kSide, width() - kSide);
     p.setPen(QPen(QColor(look::kMist), 2));
     p.drawLine(QPointF(now, top() - 10), QPointF(now, top() + depth() + 10));
@@ -141,6 +187,12 @@ void Ribbon::paintEvent(QPaintEvent*) {
 void Ribbon::mousePressEvent(QMouseEvent* e) {
     if (!desk_.isOpen()) return;
     const double at = metreAt(e->position().x());
+    if (boundsShown_ && e->position().y() > top() + depth() - 2)
+        for (const Bound b : kBounds)
+            if (const auto h = boundAt(b); std::abs(h.x() - e->position().x()) < 7) {
+                drag_ = BoundDrag{desk_.corner(), b, boundOf(*desk_.chosen(), b)};
+                return update();
+            }
     if (e->position().y() < top() - 8) { // on the names: the nearest corner
         int nearest = desk_.corner();
         double best = 1e9;
@@ -154,7 +206,21 @@ void Ribbon::mousePressEvent(QMouseEvent* e) {
     player_.seekMetre(at);
 }
 
+void Ribbon::mouseReleaseEvent(QMouseEvent*) {
+    if (!drag_) return;
+    const auto done = *drag_;
+    drag_.reset();
+    if (const auto* c = desk_.chosen(); c && boundOf(*c, done.bound) != done.atM) letGo(desk_, done);
+    update();
+}
+
 void Ribbon::mouseMoveEvent(QMouseEvent* e) {
+    if (drag_) {
+        const double at = metreAt(e->position().x()), perPixel = desk_.material().trace.lengthM / (width() - 2 * kSide);
+        drag_->atM = e->modifiers() & Qt::AltModifier ? at : snapped(desk_, drag_->corner, at, 5 * perPixel);
+        player_.seekMetre(drag_->atM);
+        return update();
+    }
     if (desk_.isOpen() && e->buttons() && e->position().y() >= top() - 8) player_.seekMetre(metreAt(e->position().x()));
 }
 

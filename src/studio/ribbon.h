@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
+#include "studio/bound_drag.h"
 #include "studio/player.h"
 
 #include <QPixmap>
@@ -15,11 +16,14 @@ class Ribbon : public QWidget {
     QSize sizeHint() const override { return {1280, 196}; }
     void setCompact(bool compact);      ///< numbers and road only, where room is short
     QPointF cornerAt(int number) const; ///< where to click to choose it
+    QPointF boundAt(Bound bound) const; ///< where to take hold of a bound of the chosen corner
+    void setBoundsShown(bool shown);    ///< only where corners are worked on
   protected:
     void paintEvent(QPaintEvent*) override;
     void resizeEvent(QResizeEvent*) override { road_ = {}; }
     void mousePressEvent(QMouseEvent* e) override;
     void mouseMoveEvent(QMouseEvent* e) override;
+    void mouseReleaseEvent(QMouseEvent* e) override;
     void keyPressEvent(QKeyEvent* e) override;
 
   private:
@@ -28,10 +32,13 @@ class Ribbon : public QWidget {
     double y(double lateralM) const;
     QPixmap paintRoad() const; ///< what does not move, painted once
     void paintNames(QPainter& p) const;
+    void paintBounds(QPainter& p) const;
+    void paintFindings(QPainter& p) const;
     Desk& desk_;
     Player& player_;
     QPixmap road_;
-    bool compact_ = false;
+    std::optional<BoundDrag> drag_;
+    bool compact_ = false, boundsShown_ = false;
     double top() const { return compact_ ? 36 : 92; }
     double depth() const { return compact_ ? 40 : 62; }
 };

@@ -4,6 +4,7 @@
 #include "studio/style.h"
 
 #include <QCheckBox>
+#include <QComboBox>
 #include <QFormLayout>
 #include <QHBoxLayout>
 #include <QListWidget>
@@ -14,7 +15,7 @@ namespace hl {
 ScenePage::ScenePage(Desk& desk, QWidget* parent)
     : QWidget(parent), desk_(desk), title_(new QLineEdit), channel_(new QLineEdit), car_(new QLineEdit),
       series_(new QLineEdit), conditions_(new QLineEdit), sources_(quiet({})), lap_(quiet({})), notes_(new QListWidget),
-      real_(new QCheckBox(tr("A real circuit: show cautions and ask for consequence ratings"))) {
+      real_(new QCheckBox(tr("A real circuit: show cautions and ask for consequence ratings"))), unit_(new QComboBox) {
     setObjectName(QStringLiteral("sheet"));
     setAttribute(Qt::WA_StyledBackground);
     auto* column = new QVBoxLayout(this);
@@ -39,7 +40,15 @@ ScenePage::ScenePage(Desk& desk, QWidget* parent)
     conditions_->setObjectName(QStringLiteral("conditions"));
     title_->setObjectName(QStringLiteral("title"));
     column->addLayout(form);
-    column->addWidget(real_);
+    auto* choices = new QHBoxLayout;
+    choices->addWidget(real_, 1);
+    choices->addWidget(unit_);
+    column->addLayout(choices);
+    unit_->setObjectName(QStringLiteral("speedUnit"));
+    unit_->setAccessibleName(tr("Unit in which the audience reads speeds"));
+    unit_->setToolTip(unit_->accessibleName());
+    unit_->addItem(tr("km/h"), static_cast<int>(SpeedUnit::Kmh));
+    unit_->addItem(tr("mph"), static_cast<int>(SpeedUnit::Mph));
     column->addSpacing(8);
     column->addWidget(lap_);
     column->addWidget(sources_);
@@ -59,6 +68,7 @@ ScenePage::ScenePage(Desk& desk, QWidget* parent)
     for (auto* e : {title_, channel_, car_, series_, conditions_})
         connect(e, &QLineEdit::editingFinished, this, &ScenePage::take);
     connect(real_, &QCheckBox::clicked, this, &ScenePage::take);
+    connect(unit_, &QComboBox::activated, this, &ScenePage::take);
     connect(&desk_, &Desk::opened, this, &ScenePage::refresh);
     connect(&desk_, &Desk::changed, this, &ScenePage::refresh);
 }
@@ -74,6 +84,7 @@ void ScenePage::refresh() {
     fill(title_, g.scene.title), fill(channel_, g.scene.channel), fill(car_, g.scene.car),
         fill(series_, g.scene.series), fill(conditions_, g.scene.conditions);
     real_->setChecked(g.scene.realTrack);
+    unit_->setCurrentIndex(unit_->findData(static_cast<int>(g.scene.speedUnit)));
     int timed = 0;
     for (const auto& l : m.laps.laps) timed += l.complete;
     const auto& tie = g.sources.tie;
@@ -119,9 +130,9 @@ void ScenePage::take() {
     s.title = title_->text().toStdString(), s.channel = channel_->text().toStdString(),
     s.car = car_->text().toStdString();
     s.series = series_->text().toStdString(), s.conditions = conditions_->text().toStdString(),
-    s.realTrack = real_->isChecked();
+    s.realTrack = real_->isChecked(), s.speedUnit = static_cast<SpeedUnit>(unit_->currentData().toInt());
     if (s.title == before.title && s.channel == before.channel && s.car == before.car && s.series == before.series &&
-        s.conditions == before.conditions && s.realTrack == before.realTrack)
+        s.conditions == before.conditions && s.realTrack == before.realTrack && s.speedUnit == before.speedUnit)
         return;
     desk_.edit({tr("Scene").toStdString(), [s](Guide g) { return withScene(std::move(g), s); }});
 }

@@ -3,6 +3,7 @@
 
 #include "store/log_file.h"
 #include "studio/columns_dialog.h"
+#include "studio/corner_page.h"
 #include "studio/evidence_view.h"
 #include "studio/main_window.h"
 #include "studio/new_guide_dialog.h"
@@ -50,10 +51,28 @@ int takeShots(MainWindow& w, const QString& guide, const QString& folder) {
     w.go(MainWindow::SceneStation);
     shot("scene.png");
     w.go(MainWindow::LineUpStation);
-    waitFor([&] { auto* e = w.findChild<EvidenceView*>(); return e && e->hasMotion(); }, 60000);
+    waitFor(
+        [&] {
+            auto* e = w.findChild<EvidenceView*>();
+            return e && e->hasMotion();
+        },
+        60000);
     shot("line-up.png");
     w.go(MainWindow::CornersStation);
     shot("corners.png");
+    auto* page = w.findChild<CornerPage*>();
+    for (const auto& lap : w.desk().material().laps.laps)
+        if (lap.complete && lap.number != w.desk().material().trace.lap.number) {
+            w.desk().putBeside(lap.number);
+            break;
+        }
+    waitFor([&] { return !w.desk().beside().empty(); }, 10000);
+    page->showView(1);
+    shot("facts.png");
+    page->showView(2);
+    shot("whole-lap.png");
+    if (!w.desk().beside().empty()) w.desk().takeAway(w.desk().beside().front()->name);
+    page->showView(0);
     w.go(MainWindow::WordsStation);
     shot("words.png");
     w.go(MainWindow::CutStation);

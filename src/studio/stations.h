@@ -10,6 +10,7 @@
 
 class QLabel;
 class QCheckBox;
+class QComboBox;
 class QSpinBox;
 class QListWidget;
 
@@ -32,6 +33,7 @@ class ScenePage : public QWidget {
     QLabel *sources_, *lap_;
     QListWidget* notes_;
     QCheckBox* real_;
+    QComboBox* unit_;
     const CarLog* shownLog_ = nullptr; ///< whose notes the list shows
 };
 

@@ -19,6 +19,8 @@ StripView::StripView(Desk& desk, Player& player, QWidget* parent) : QWidget(pare
     setFixedHeight(kLow);
     setAccessibleName(tr("Pedals over the road in this corner"));
     connect(&player_, &Player::moved, this, [this] { update(); });
+    for (const auto signal : {&Desk::changed, &Desk::besideChanged})
+        connect(&desk_, signal, this, [this] { update(); });
     connect(&desk_, &Desk::cornerChosen, this, [this] { update(); });
 }
 
@@ -28,33 +30,85 @@ void StripView::setTall(bool tall) {
     update();
 }
 
-/// Speed over the road, its lowest and highest values written where they are.
+/// Speed over the road, its lowest and highest values written where they are; the laps beside dashed and dotted.
 void StripView::paintSpeed(QPainter& p, const QRectF& box, const GuideCorner& c) const {
-    const auto& t = desk_.material().trace;
-    std::vector<std::pair<double, double>> speed;
-    for (double m = c.startM; m <= c.endM; m += 2) speed.emplace_back(m, sampleAt(t.s, t.v, m));
+    const auto speedsOf = [&](const LapTrace& t) {
+        std::vector<std::pair<double, double>> speed;
+        for (double m = c.startM; m <= c.endM; m += 2) speed.emplace_back(m, sampleAt(t.s, t.v, m));
+        return speed;
+    };
+    const auto speed = speedsOf(desk_.material().trace);
     if (speed.size() < 2) return;
     const auto by = [](const auto& a, const auto& b) { return a.second < b.second; };
     const auto slow = *std::min_element(speed.begin(), speed.end(), by),
                fast = *std::max_element(speed.begin(), speed.end(), by);
-    const double span = std::max(5.0, fast.second - slow.second);
+    double low = slow.second, high = fast.second;
+    for (const auto& b : desk_.beside())
+        for (const auto& s : speedsOf(b->lap)) low = std::min(low, s.second), high = std::max(high, s.second);
+    const double span = std::max(5.0, high - low);
     const auto at = [&](const std::pair<double, double>& s) {
         return QPointF(box.left() + (s.first - c.startM) / (c.endM - c.startM) * box.width(),
-                       box.bottom() - 6 - (s.second - slow.second) / span * (box.height() - 26));
+                       box.bottom() - 6 - (s.second - low) / span * (box.height() - 26));
     };
-    QPolygonF line;
-    for (const auto& s : speed) line << at(s);
-    p.setPen(QPen(QColor(look::kMist), 2));
-    p.setBrush(Qt::NoBrush);
-    p.drawPolyline(line);
+    const auto draw = [&](const std::vector<std::pair<double, double>>& line, const QPen& pen) {
+        QPolygonF points;
+        for (const auto& s : line) points << at(s);
+        p.setPen(pen);
+        p.setBrush(Qt::NoBrush);
+        p.drawPolyline(points);
+    };
+    Qt::PenStyle style = Qt::DashLine;
+    for (const auto& b : desk_.beside())
+        draw(speedsOf(b->lap), QPen(QColor(style == Qt::DashLine ? look::kMist : look::kReed), 1.5, style)),
+            style = Qt::DotLine;
+    draw(speed, QPen(QColor(desk_.beside().empty() ? look::kMist : look::kLamp), 2));
     p.setFont(look::text(look::kTiny, look::Weight::Strong));
+    p.setPen(QColor(look::kMist));
     const auto figure = [&](const std::pair<double, double>& s, double dy) {
-        const auto text = tr("%1 km/h").arg(std::lround(kmh(s.second)));
+        const auto text = QString::fromStdString(speedText(s.second, desk_.speedUnit()));
         const double w = p.fontMetrics().horizontalAdvance(text);
         p.drawText(QPointF(std::clamp(at(s).x() - w / 2, box.left() + 4, box.right() - w - 4), at(s).y() + dy), text);
     };
     figure(fast, -6);
     figure(slow, -8);
+    if (desk_.beside().empty()) return;
+    const auto& d = desk_.beside().front()->delta;
+    const double lost = sampleAt(d.s, d.behindS, c.endM) - sampleAt(d.s, d.behindS, c.startM);
+    const auto text = lost >= 0 ? tr("%1 s lost here to %2") : tr("%1 s gained here on %2");
+    p.drawText(box.adjusted(6, 2, -6, 0), Qt::AlignRight | Qt::AlignTop,
+               text.arg(std::abs(lost), 0, 'f', 2).arg(QString::fromStdString(desk_.beside().front()->name)));
+}
+
+/// The first lap beside, drawn over the pedals as outlines.
+void StripView::paintOtherPedals(QPainter& p, const QRectF& box, const GuideCorner& c) const {
+    if (desk_.beside().empty()) return;
+    const auto& t = desk_.beside().front()->lap;
+    const std::pair<const std::vector<double>*, QRgb> pedals[] = {{&t.throttle, look::kPower},
+                                                                  {&t.brake, look::kBrake}};
+    p.setBrush(Qt::NoBrush);
+    for (const auto& [pedal, colour] : pedals) {
+        if (pedal->empty()) continue;
+        QPolygonF line;
+        for (double m = c.startM; m <= c.endM; m += 2)
+            line << QPointF(box.left() + (m - c.startM) / (c.endM - c.startM) * box.width(),
+                            box.bottom() - sampleAt(t.s, *pedal, m) * box.height());
+        p.setPen(QPen(QColor(colour), 1.5, Qt::DashLine));
+        p.drawPolyline(line);
+    }
+}
+
+/// Where this corner has a fault: a lozenge with its cost.
+void StripView::paintFindings(QPainter& p, const GuideCorner& c) const {
+    p.setFont(look::text(look::kTiny, look::Weight::Strong));
+    for (const auto& f : desk_.material().study.faults) {
+        if (f.corner != c.number) continue;
+        const QPointF at((f.atM - c.startM) / (c.endM - c.startM) * width(), height() - 12);
+        p.setPen(QPen(QColor(look::kMarsh900), 1));
+        p.setBrush(QColor(look::kWrongOnDark));
+        p.drawPolygon(QPolygonF({at + QPointF(0, -7), at + QPointF(6, 0), at + QPointF(0, 7), at + QPointF(-6, 0)}));
+        p.setPen(QColor(look::kMist));
+        if (f.costS > 0) p.drawText(at + QPointF(9, 4), tr("%1 s").arg(f.costS, 0, 'f', 2));
+    }
 }
 
 void StripView::paintEvent(QPaintEvent*) {
@@ -72,7 +126,10 @@ void StripView::paintEvent(QPaintEvent*) {
     }
     const double speedHeight = tall_ ? (height() - kLabels) * kSpeedShare : 0;
     if (tall_) paintSpeed(p, QRectF(0, kLabels, width(), speedHeight), *c);
-    paintStrip(p, QRectF(0, kLabels + speedHeight, width(), height() - kLabels - speedHeight - 2), s);
+    const QRectF pedals(0, kLabels + speedHeight, width(), height() - kLabels - speedHeight - 2);
+    paintStrip(p, pedals, s);
+    paintOtherPedals(p, pedals, *c);
+    if (tall_) paintFindings(p, *c);
     const auto* f = desk_.factsOf(c->number);
     p.setFont(look::text(look::kTiny));
     double taken = -1e9;

@@ -22,6 +22,8 @@ class StripView : public QWidget {
     void mouseMoveEvent(QMouseEvent* e) override { mousePressEvent(e); }
 
   private:
+    void paintOtherPedals(QPainter& p, const QRectF& box, const GuideCorner& c) const;
+    void paintFindings(QPainter& p, const GuideCorner& c) const;
     void paintSpeed(QPainter& p, const QRectF& box, const GuideCorner& c) const;
     Desk& desk_;
     Player& player_;

@@ -153,6 +153,7 @@ PlanInset insetAt(const Stage& st, double nowM, double time) {
 SceneAt base(const Stage& st, const GuideCorner* corner, FootageTime footage, const Beat* spoken) {
     SceneAt scene;
     scene.corner = corner, scene.footage = footage;
+    scene.labels = st.guide.scene.cornerLabels, scene.speedUnit = st.guide.scene.speedUnit;
     const auto log = st.guide.sources.tie.log(footage);
     scene.atM = placeAt(st.trace, log);
     scene.strip = stripAt(st.trace, scene.atM);

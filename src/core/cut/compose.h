@@ -36,6 +36,8 @@ struct PlanInset {
 struct SceneAt {
     SectionKind section = SectionKind::Card;
     const GuideCorner* corner = nullptr;
+    CornerLabels labels = CornerLabels::Both;
+    SpeedUnit speedUnit = SpeedUnit::Kmh;
     FootageTime footage{};
     double rate = 1;
     double atM = 0;

@@ -4,6 +4,7 @@
 #include "core/corner/corner.h"
 #include "core/log/log_input.h"
 #include "core/sync/sync.h"
+#include "core/units/speed_unit.h"
 
 #include <string>
 #include <vector>
@@ -78,6 +79,7 @@ struct Scene {
     std::string title, channel, track, car, series, conditions;
     bool realTrack = true;
     CornerLabels cornerLabels = CornerLabels::Both;
+    SpeedUnit speedUnit = SpeedUnit::Kmh; ///< in which the audience reads speeds
 };
 
 /// A moment of the film that a person has found on the road.

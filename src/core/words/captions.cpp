@@ -80,7 +80,7 @@ std::vector<GuideChapter> chaptersOf(const Guide& guide, const Cut& cut) {
             out.back().endS = seconds(s.end);
         else
             out.push_back({seconds(s.start), seconds(s.end), s.corner,
-                           c ? title(*c) : (s.kind == SectionKind::Lap ? "The whole lap" : "Opening")});
+                           c ? title(*c, guide.scene.cornerLabels) : (s.kind == SectionKind::Lap ? "The whole lap" : "Opening")});
     }
     return out;
 }

@@ -10,7 +10,6 @@ namespace hl {
 namespace {
 
 std::string metres(double m) { return std::to_string(static_cast<int>(std::lround(m))); }
-std::string kmhText(double mps) { return std::to_string(static_cast<int>(std::lround(kmh(mps)))); }
 int percent(double share) { return static_cast<int>(std::lround(100 * share)); }
 
 /// One of several ways to say a thing, by corner, so that a guide does not repeat itself.
@@ -155,14 +154,16 @@ void Writer::apex() {
     if (kerb) marker(MarkerKind::KerbBlock, kerb->fromM, sign * edge, 0, "kerb", kerb->toM);
     Advice row{Topic::Apex, {}, kerb ? side() + " kerb" : "", {}};
     corner.advice.push_back(row);
-    const std::string speed = facts.minSpeed ? kmhText(facts.minSpeed->value) : "";
+    const auto unit = guide.scene.speedUnit;
+    const std::string speed = facts.minSpeed ? std::to_string(std::lround(inUnit(facts.minSpeed->value, unit))) + " " +
+                                                   std::string(spoken(unit))
+                                             : "";
     if (speed.empty()) return;
-    constexpr std::string_view kerbed[] = {"Clip the {side} kerb; the slowest point is {speed} kilometres an hour.",
-                                           "Aim for the {side} kerb, {speed} kilometres an hour at the slowest.",
+    constexpr std::string_view kerbed[] = {"Clip the {side} kerb; the slowest point is {speed}.",
+                                           "Aim for the {side} kerb, {speed} at the slowest.",
                                            "To the {side} kerb: {speed} at the slowest point."};
-    constexpr std::string_view plain[] = {"{speed} kilometres an hour at the slowest point.",
-                                          "The slowest point is {speed} kilometres an hour.",
-                                          "It slows to {speed} kilometres an hour."};
+    constexpr std::string_view plain[] = {"{speed} at the slowest point.", "The slowest point is {speed}.",
+                                          "It slows to {speed}."};
     beat(Topic::Apex, corner.apexM, filled(kerb ? way(kerbed, n) : way(plain, n), {{"side", side()}, {"speed", speed}}),
          kerb ? "kerb" : "apex");
 }
@@ -246,7 +247,38 @@ Guide withDraft(Guide guide, const DraftMaterial& m) {
     return guide;
 }
 
-std::string drivenText(Topic topic, const GuideCorner& c, const CornerFacts& f) {
+namespace {
+
+/// "two wheels right, 953 to 968 m": what was over which edge, in the order of the road.
+std::string kerbText(const CornerFacts& f) {
+    std::string text;
+    for (const auto& w : f.wheelsOver) {
+        const bool inner = w.leftWheels == w.leftEdge; // the wheels next to that edge
+        if (!inner) continue;
+        const bool all = std::any_of(f.wheelsOver.begin(), f.wheelsOver.end(), [&](const WheelsOver& o) {
+            return o.leftEdge == w.leftEdge && o.leftWheels != w.leftWheels && o.fromM < w.toM && o.toM > w.fromM;
+        });
+        text += (text.empty() ? "" : "; ") + std::string(all ? "all wheels" : "two wheels") + " " +
+                (w.leftEdge ? "left" : "right") + ", " + metres(w.fromM) + " to " + metres(w.toM) + " m" +
+                (w.jolted ? ", bumpy" : "");
+    }
+    if (!text.empty()) return text;
+    if (!f.unmeasured.contains("wheels_over")) return "not touched";
+    for (const auto& j : f.jolts) text += (text.empty() ? "shaken at " : ", ") + metres(j.fromM);
+    return text.empty() ? "" : text + " m";
+}
+
+std::string limitText(const CornerFacts& f) {
+    if (!f.limitM) return "";
+    const auto tenths = std::lround(std::abs(f.limitM->value) * 10);
+    const auto text = std::to_string(tenths / 10) + "." + std::to_string(tenths % 10) + " m";
+    return f.limitM->value >= 0 ? text + " to spare" : "beyond by " + text;
+}
+
+} // namespace
+
+std::string drivenText(Topic topic, const GuideCorner& c, const CornerFacts& f, SpeedUnit unit) {
+    const auto why = [&](const char* key) { return f.unmeasured.contains(key) ? f.unmeasured.at(key) : std::string(); };
     const auto gears = [&] {
         std::string s;
         for (const auto& x : f.shifts)
@@ -257,25 +289,27 @@ std::string drivenText(Topic topic, const GuideCorner& c, const CornerFacts& f) 
     switch (topic) {
     case Topic::Approach:
         return (f.entryGear ? ordinal(*f.entryGear) + " gear, " : "") +
-               (f.entrySpeed ? kmhText(f.entrySpeed->value) + " km/h" : "");
+               (f.entrySpeed ? speedText(f.entrySpeed->value, unit) : "");
     case Topic::Brake:
-        if (!f.brakeOnsetM) return f.unmeasured.contains("brake_onset_m") ? f.unmeasured.at("brake_onset_m") : "";
+        if (!f.brakeOnsetM) return why("brake_onset_m");
         return metres(f.brakeOnsetM->value) + " m" +
                (f.brakePeak ? ", peak " + std::to_string(percent(f.brakePeak->value)) + " %" : "") +
-               (f.brakeReleaseM ? ", off at " + metres(f.brakeReleaseM->value) + " m" : "");
+               (f.brakeReleaseM ? ", off at " + metres(f.brakeReleaseM->value) + " m" : "") +
+               (f.brakeShape.empty() ? "" : ", " + f.brakeShape);
     case Topic::Gears: return f.minGear ? gears() : "not in the log";
     case Topic::TurnIn:
         return metres(c.turnInM) + " m" + (f.trailM ? ", trails " + metres(f.trailM->value) + " m" : "");
-    case Topic::Apex: return metres(c.apexM) + " m";
+    case Topic::Apex: return metres(c.apexM) + " m" + (f.apexKind.empty() ? "" : ", " + f.apexKind);
     case Topic::Slowest:
-        return f.minSpeed ? kmhText(f.minSpeed->value) + " km/h at " + metres(f.minSpeedM->value) + " m" : "";
+        return f.minSpeed ? speedText(f.minSpeed->value, unit) + " at " + metres(f.minSpeedM->value) + " m" : "";
     case Topic::Power:
-        if (!f.throttlePickupM)
-            return f.unmeasured.contains("throttle_pickup_m") ? f.unmeasured.at("throttle_pickup_m") : "";
+        if (!f.throttlePickupM) return why("throttle_pickup_m");
         return "first " + metres(f.throttlePickupM->value) + " m" +
                (f.fullThrottleM ? ", full " + metres(f.fullThrottleM->value) + " m" : ", not full here") +
                (f.lifts.empty() ? "" : ", lifts at " + metres(f.lifts[0].fromM) + " m");
-    case Topic::Exit: return f.exitSpeed ? kmhText(f.exitSpeed->value) + " km/h" : "";
+    case Topic::Exit: return f.exitSpeed ? speedText(f.exitSpeed->value, unit) : "";
+    case Topic::Kerb: return kerbText(f);
+    case Topic::Limits: return limitText(f);
     default: return "";
     }
 }

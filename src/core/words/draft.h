@@ -19,6 +19,7 @@ Guide withDraft(Guide guide, const DraftMaterial& material);
 std::string ordinal(int n);
 
 /// Words of one fact for the sheet's "as driven" column; empty when there is nothing to say.
-std::string drivenText(Topic topic, const GuideCorner& corner, const CornerFacts& facts);
+std::string drivenText(Topic topic, const GuideCorner& corner, const CornerFacts& facts,
+                       SpeedUnit unit = SpeedUnit::Kmh);
 
 } // namespace hl
