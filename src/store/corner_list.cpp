@@ -54,6 +54,7 @@ Status put(Row& row, Column column, std::string_view cell, bool comma, const std
     if (cell.empty() || column == Column::None) return Done{};
     if (column == Column::Name) {
         row.name = cell;
+        for (std::size_t at = 0; (at = row.name.find("\"\"", at)) != std::string::npos; ++at) row.name.erase(at, 1);
         return Done{};
     }
     if (column == Column::Side) {
@@ -90,9 +91,10 @@ Result<std::vector<Row>> parseTable(std::string_view text, const std::string& fi
     bool comma = false;
     for (int line = 1; !text.empty(); ++line) {
         const auto end = std::min(text.find('\n'), text.size());
-        auto one = trimmedCell(text.substr(0, end));
+        auto one = text.substr(0, end); // a tab at its start is an empty cell
+        if (one.ends_with('\r')) one.remove_suffix(1);
         text.remove_prefix(std::min(end + 1, text.size()));
-        if (one.empty() || one.front() == '#') continue;
+        if (trimmedCell(one).empty() || one.front() == '#') continue;
         if (columns.empty()) {
             delimiter = delimiterOf(one), comma = delimiter != ',' && usesDecimalComma(text, delimiter);
             splitCells(one, delimiter, cells);
@@ -118,7 +120,8 @@ Result<std::vector<Row>> parseTable(std::string_view text, const std::string& fi
 Result<std::vector<Row>> parseFeatures(std::string_view text, const std::string& file) {
     std::vector<Row> rows;
     try {
-        for (const auto& feature : json::parse(text).at("features")) {
+        const auto root = json::parse(text);
+        for (const auto& feature : root.at("features")) {
             const auto& p = feature.at("properties");
             if (p.value("role", "") != "corner") continue;
             Row r;

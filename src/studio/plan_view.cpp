@@ -293,6 +293,7 @@ void PlanView::mousePressEvent(QMouseEvent* e) {
         for (const Bound b : {Bound::Apex, Bound::TurnIn})
             if (QLineF(boundAt(b), e->position()).length() < 8) {
                 drag_ = BoundDrag{desk_.corner(), b, boundOf(*desk_.chosen(), b)};
+                player_.seekMetre(drag_->atM);
                 return;
             }
     goTo(e->position());

@@ -191,6 +191,7 @@ void Ribbon::mousePressEvent(QMouseEvent* e) {
         for (const Bound b : kBounds)
             if (const auto h = boundAt(b); std::abs(h.x() - e->position().x()) < 7) {
                 drag_ = BoundDrag{desk_.corner(), b, boundOf(*desk_.chosen(), b)};
+                player_.seekMetre(drag_->atM);
                 return update();
             }
     if (e->position().y() < top() - 8) { // on the names: the nearest corner

@@ -3,6 +3,7 @@
 #include "studio/stations.h"
 #include "studio/style.h"
 
+#include <QAbstractItemView>
 #include <QCheckBox>
 #include <QComboBox>
 #include <QFormLayout>
@@ -47,6 +48,7 @@ ScenePage::ScenePage(Desk& desk, QWidget* parent)
     unit_->setObjectName(QStringLiteral("speedUnit"));
     unit_->setAccessibleName(tr("Unit in which the audience reads speeds"));
     unit_->setToolTip(unit_->accessibleName());
+    unit_->view()->setAccessibleName(unit_->accessibleName());
     unit_->addItem(tr("km/h"), static_cast<int>(SpeedUnit::Kmh));
     unit_->addItem(tr("mph"), static_cast<int>(SpeedUnit::Mph));
     column->addSpacing(8);

@@ -59,39 +59,52 @@ struct Put {
 
 std::vector<Put> puts() {
     return {
-        {"long-coast", [](LapTrace& t, const Corner& c, const CornerFacts& f) { // off the power a second before braking
+        {"long-coast",
+         [](LapTrace& t, const Corner& c, const CornerFacts& f) { // off the power a second before braking
              if (!f.brakeOnsetM || f.brakeOnsetM->value - c.startM < 60) return false;
-             over(t, f.brakeOnsetM->value - 55, f.brakeOnsetM->value - 1, [&](auto i, double) { t.throttle[i] = t.brake[i] = 0; });
+             over(t, f.brakeOnsetM->value - 55, f.brakeOnsetM->value - 1,
+                  [&](auto i, double) { t.throttle[i] = t.brake[i] = 0; });
              return true;
          }},
-        {"power-then-lift", [](LapTrace& t, const Corner&, const CornerFacts& f) {
+        {"power-then-lift",
+         [](LapTrace& t, const Corner&, const CornerFacts& f) {
              if (!f.fullThrottleM || !f.throttlePickupM) return false;
-             over(t, f.fullThrottleM->value + 6, f.fullThrottleM->value + 22, [&](auto i, double s) { t.throttle[i] = std::max(0.35, 1 - 4 * s); });
+             over(t, f.fullThrottleM->value + 6, f.fullThrottleM->value + 22,
+                  [&](auto i, double s) { t.throttle[i] = std::max(0.35, 1 - 4 * s); });
              return true;
          }},
-        {"pedals-on-and-off", [](LapTrace& t, const Corner& c, const CornerFacts& f) {
+        {"pedals-on-and-off",
+         [](LapTrace& t, const Corner& c, const CornerFacts& f) {
              if (!f.brakeOnsetM || !f.throttlePickupM || !f.fullThrottleM) return false;
              const double from = c.turnInM + 0.4 * (c.apexM - c.turnInM);
-             over(t, from, from + 40, [&](auto i, double s) { t.brake[i] = s < 0.3 ? 0 : (s < 0.7 ? 0.3 : 0), t.throttle[i] = s < 0.3 ? 0.5 : 0; });
+             over(t, from, from + 40, [&](auto i, double s) {
+                 t.brake[i] = s < 0.3 ? 0 : (s < 0.7 ? 0.3 : 0), t.throttle[i] = s < 0.3 ? 0.5 : 0;
+             });
              return true;
          }},
-        {"brake-in-steps", [](LapTrace& t, const Corner&, const CornerFacts& f) {
+        {"brake-in-steps",
+         [](LapTrace& t, const Corner&, const CornerFacts& f) {
              if (!f.brakeOnsetM || !f.brakeReleaseM || f.brakeReleaseM->value - f.brakeOnsetM->value < 60) return false;
              const double length = f.brakeReleaseM->value - f.brakeOnsetM->value;
-             over(t, f.brakeOnsetM->value + 0.4 * length, f.brakeOnsetM->value + 0.6 * length, [&](auto i, double) { t.brake[i] *= 0.3; });
+             over(t, f.brakeOnsetM->value + 0.4 * length, f.brakeOnsetM->value + 0.6 * length,
+                  [&](auto i, double) { t.brake[i] *= 0.3; });
              return true;
          }},
-        {"power-as-switch", [](LapTrace& t, const Corner& c, const CornerFacts& f) {
+        {"power-as-switch",
+         [](LapTrace& t, const Corner& c, const CornerFacts& f) {
              if (!f.throttlePickupM || !f.fullThrottleM || f.fullThrottleM->value > c.endM - 5) return false;
-             over(t, f.throttlePickupM->value, f.fullThrottleM->value + 8, [&](auto i, double s) { t.throttle[i] = std::fmod(s, 0.5) < 0.25 ? 1 : 0; });
+             over(t, f.throttlePickupM->value, f.fullThrottleM->value + 8,
+                  [&](auto i, double s) { t.throttle[i] = std::fmod(s, 0.5) < 0.25 ? 1 : 0; });
              return t.t[locate(t.s, f.fullThrottleM->value + 8).i] - t.t[locate(t.s, f.throttlePickupM->value).i] > 0.8;
          }},
-        {"counter-steer", [](LapTrace& t, const Corner& c, const CornerFacts&) {
+        {"counter-steer",
+         [](LapTrace& t, const Corner& c, const CornerFacts&) {
              const double sign = c.side == Side::Left ? 1 : -1, from = c.apexM + 2;
              over(t, from, from + 14, [&](auto i, double) { t.steering[i] = -sign * 0.25; });
              return c.endM > from + 14 && std::abs(t.curvature[locate(t.s, from + 14).i]) > 2e-3;
          }},
-        {"slowed-too-much", [](LapTrace& t, const Corner& c, const CornerFacts& f) { // twelve percent slower through the middle
+        {"slowed-too-much",
+         [](LapTrace& t, const Corner& c, const CornerFacts& f) { // twelve percent slower through the middle
              if (!f.minSpeedM || c.minRadiusM > 150) return false;
              over(t, c.turnInM - 10, c.endM, [&](auto i, double) {
                  const double u = std::abs(t.s[i] - f.minSpeedM->value) / 70;
@@ -99,27 +112,34 @@ std::vector<Put> puts() {
              });
              return true;
          }},
-        {"braking-given-away", [](LapTrace& t, const Corner& c, const CornerFacts& f) {
+        {"braking-given-away",
+         [](LapTrace& t, const Corner& c, const CornerFacts& f) {
              if (!f.brakeOnsetM || !f.brakeReleaseM || !f.brakePeak || f.brakePeak->value < 0.6) return false;
              const double length = f.brakeReleaseM->value - f.brakeOnsetM->value;
              if (length < 50) return false;
-             over(t, f.brakeOnsetM->value, std::max(c.turnInM, f.brakeReleaseM->value), [&](auto i, double) { t.ax[i] *= 0.65, t.brake[i] *= 0.65; });
+             over(t, f.brakeOnsetM->value, std::max(c.turnInM, f.brakeReleaseM->value),
+                  [&](auto i, double) { t.ax[i] *= 0.65, t.brake[i] *= 0.65; });
              return true;
          }},
-        {"over-the-limit", [](LapTrace& t, const Corner& c, const CornerFacts&) {
+        {"over-the-limit",
+         [](LapTrace& t, const Corner& c, const CornerFacts&) {
              const double outside = c.side == Side::Left ? -1 : 1;
-             over(t, c.endM - 30, c.endM - 5, [&](auto i, double) { t.lateral[i] = outside * (frameAt(cleanLap().track, t.s[i]).left + 1.6); });
+             over(t, c.endM - 30, c.endM - 5,
+                  [&](auto i, double) { t.lateral[i] = outside * (frameAt(cleanLap().track, t.s[i]).left + 1.6); });
              return true;
          }},
-        {"road-unused", [](LapTrace& t, const Corner& c, const CornerFacts&) {
+        {"road-unused",
+         [](LapTrace& t, const Corner& c, const CornerFacts&) {
              if (!c.complex.empty() || c.minRadiusM > 200) return false;
              over(t, c.apexM - 5, c.endM + 250, [&](auto i, double) { t.lateral[i] = 0.3 * t.lateral[i]; });
              return true;
          }},
-        {"limiter", [](LapTrace& t, const Corner&, const CornerFacts& f) {
+        {"limiter",
+         [](LapTrace& t, const Corner&, const CornerFacts& f) {
              if (!f.fullThrottleM) return false;
              const double top = *std::max_element(t.rpm.begin(), t.rpm.end());
-             over(t, f.fullThrottleM->value + 2, f.fullThrottleM->value + 22, [&](auto i, double) { t.rpm[i] = top, t.throttle[i] = 1, t.ax[i] = 0; });
+             over(t, f.fullThrottleM->value + 2, f.fullThrottleM->value + 22,
+                  [&](auto i, double) { t.rpm[i] = top, t.throttle[i] = 1, t.ax[i] = 0; });
              return true;
          }},
     };
@@ -150,12 +170,15 @@ TEST_CASE("each known fault is found in its corner, and little else with it") {
                     CHECK(f.atM > l.corners[i].startM - 30);
                     CHECK(f.atM < l.corners[i].endM + 300);
                 } else if (!known.contains({f.kind, f.corner}))
-                    ++extra, invented += std::string(p.kind) + " in " + std::to_string(l.corners[i].number) + " gave " + f.kind + " in " + std::to_string(f.corner) + "\n";
+                    ++extra, invented += std::string(p.kind) + " in " + std::to_string(l.corners[i].number) + " gave " +
+                                         f.kind + " in " + std::to_string(f.corner) + "\n";
             }
             found += here;
             if (!here) missed += std::string(p.kind) + " in " + std::to_string(l.corners[i].number) + "\n";
         }
-    INFO("put " << put << ", found " << found << ", besides " << extra << "\nmissed:\n" << missed << "invented:\n" << invented);
+    INFO("put " << put << ", found " << found << ", besides " << extra << "\nmissed:\n"
+                << missed << "invented:\n"
+                << invented);
     CHECK(put > 60);
     CHECK(found >= 0.8 * put);
     CHECK(found >= 0.9 * (found + extra));
@@ -173,10 +196,13 @@ TEST_CASE("findings come by what they cost, and a log without pedals is judged b
     const auto& l = cleanLap();
     auto lap = l.lap;
     for (const auto& p : puts())
-        if (std::string(p.kind) == "long-coast" || std::string(p.kind) == "slowed-too-much") p.into(lap, l.corners[2], l.facts[2]);
+        if (std::string(p.kind) == "long-coast" || std::string(p.kind) == "slowed-too-much")
+            p.into(lap, l.corners[2], l.facts[2]);
     const auto faults = judged(lap);
     REQUIRE(faults.size() >= 2);
     for (std::size_t i = 1; i < faults.size(); ++i) CHECK(faults[i].costS <= faults[i - 1].costS);
     for (auto* v : {&lap.throttle, &lap.brake, &lap.steering, &lap.gear, &lap.rpm}) v->clear();
-    for (const auto& f : judged(lap)) CHECK((f.kind == "slowed-too-much" || f.kind == "braking-given-away" || f.kind == "road-unused" || f.kind == "over-the-limit" || f.kind == "early-apex"));
+    for (const auto& f : judged(lap))
+        CHECK((f.kind == "slowed-too-much" || f.kind == "braking-given-away" || f.kind == "road-unused" ||
+               f.kind == "over-the-limit" || f.kind == "early-apex"));
 }

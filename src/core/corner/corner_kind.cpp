@@ -8,7 +8,7 @@ namespace {
 
 constexpr double kHairpin = 135, kKink = 45; // degrees
 constexpr double kSweeperM = 120;            // radius
-constexpr double kTightens = 1.45;           // how much tighter one half of the turning is than the other
+constexpr double kTightens = 1.3;            // how much tighter one half of the turning is than the other
 constexpr double kBetween = 0.8;             // of the lesser peak: bends less between two clipping points
 constexpr double kApartS = 0.7;              // clipping points of one corner, at the least
 constexpr double kChicaneRest = 35;          // degrees a chicane may leave over

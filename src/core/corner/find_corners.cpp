@@ -13,22 +13,23 @@
 namespace hl {
 namespace {
 
-constexpr double kEnter = 1.0 / 260;   // 1/m
-constexpr double kEnterGrip = 0.35;    // or this share of the cornering the lap shows at its hardest...
-constexpr double kWidest = 1.0 / 1200; // ...where it bends at least so much
-constexpr double kLeaveShare = 0.43;   // of what it takes to enter
-constexpr double kLeastAngle = 0.26;   // rad, 15 degrees
-constexpr double kJoinGapS = 0.45;     // straighter than this between two pieces: still one corner; 5 to 18 m
-constexpr double kSplitValley = 0.5;   // curvature falling below this share of both peaks: two corners
-constexpr double kSplitShallow = 0.75; // or below this, where the car gains speed between
-constexpr double kSplitGain = 0.04;    // share of its speed
-constexpr double kSplitApartS = 1.2;   // peaks of one corner lie closer than this (a double apex); 15 to 60 m
-constexpr double kOnsetShare = 0.12;   // turn-in: this share of the peak curvature
-constexpr double kTightShare = 0.35;   // the part of a corner that counts for complexes
-constexpr double kComplexGapS = 1.2;   // seconds between the tight parts of neighbours driven as one
-constexpr double kApproachM = 110;     // shown before the first thing that happens
-constexpr double kBrakingGapM = 90;    // brakes left alone for longer belong to the corner before
-constexpr double kExitM = 70;          // shown after the last
+constexpr double kEnter = 1.0 / 260;     // 1/m
+constexpr double kEnterRoad = 1.0 / 450; // of the road's own shape, which no noise and no wandering bends
+constexpr double kEnterGrip = 0.35;      // or this share of the cornering the lap shows at its hardest...
+constexpr double kWidest = 1.0 / 1200;   // ...where it bends at least so much
+constexpr double kLeaveShare = 0.43;     // of what it takes to enter
+constexpr double kLeastAngle = 0.26;     // rad, 15 degrees
+constexpr double kJoinGapS = 0.45;       // straighter than this between two pieces: still one corner; 5 to 18 m
+constexpr double kSplitValley = 0.5;     // curvature falling below this share of both peaks: two corners
+constexpr double kSplitShallow = 0.75;   // or below this, where the car gains speed between
+constexpr double kSplitGain = 0.04;      // share of its speed
+constexpr double kSplitApartS = 1.2;     // peaks of one corner lie closer than this (a double apex); 15 to 60 m
+constexpr double kOnsetShare = 0.12;     // turn-in: this share of the peak curvature
+constexpr double kTightShare = 0.35;     // the part of a corner that counts for complexes
+constexpr double kComplexGapS = 1.2;     // seconds between the tight parts of neighbours driven as one
+constexpr double kApproachM = 110;       // shown before the first thing that happens
+constexpr double kBrakingGapM = 90;      // brakes left alone for longer belong to the corner before
+constexpr double kExitM = 70;            // shown after the last
 
 struct Bend {
     std::size_t a, b; // sample range
@@ -107,12 +108,12 @@ double hardest(const LapTrace& trace) {
     return std::max(1.0, *at);
 }
 
-std::vector<Bend> bends(const LapTrace& trace) {
+std::vector<Bend> bends(const LapTrace& trace, double enter = kEnter) {
     const auto& k = trace.curvature;
     const double grip = kEnterGrip * hardest(trace);
     const auto strength = [&](std::size_t i) { // signed; 1 where a corner begins
         const double byGrip = std::abs(k[i]) > kWidest ? k[i] * trace.v[i] * trace.v[i] / grip : 0;
-        return std::abs(byGrip) > std::abs(k[i] / kEnter) ? byGrip : k[i] / kEnter;
+        return std::abs(byGrip) > std::abs(k[i] / enter) ? byGrip : k[i] / enter;
     };
     std::vector<Bend> found;
     for (std::size_t i = 0; i < k.size(); ++i) {
@@ -186,8 +187,8 @@ Bend widened(const LapTrace& trace, const Bend& bend, double fromM, double toM) 
     return w;
 }
 
-std::vector<Bend> bendsOfRoad(const LapTrace& trace, const Track& track) {
-    const auto found = bends(alongRoad(trace, track));
+std::vector<Bend> bendsOfRoad(const LapTrace& trace, const LapTrace& road) {
+    const auto found = bends(road, kEnterRoad);
     std::vector<Bend> out;
     for (std::size_t i = 0; i < found.size(); ++i)
         out.push_back(widened(trace, found[i], i > 0 ? trace.s[out[i - 1].b] : trace.s.front(),
@@ -195,7 +196,8 @@ std::vector<Bend> bendsOfRoad(const LapTrace& trace, const Track& track) {
     return out;
 }
 
-Corner cornerOf(const LapTrace& trace, const Bend& bend) {
+/// `shape` tells the kind: the road where it is known, for the driven line evens bends out.
+Corner cornerOf(const LapTrace& trace, const Bend& bend, const LapTrace& shape) {
     Corner c;
     c.side = bend.sign > 0 ? Side::Left : Side::Right;
     c.turnInM = trace.s[around(trace, bend, kOnsetShare).first];
@@ -208,7 +210,7 @@ Corner cornerOf(const LapTrace& trace, const Bend& bend) {
     c.flat = drivenFlat(c, trace);
     c.apexesM = clippingPoints(c, trace);
     if (c.apexesM.size() < 2) c.apexesM = {c.apexM};
-    c.kind = cornerKind(c, trace);
+    c.kind = cornerKind(c, shape);
     return c;
 }
 
@@ -276,7 +278,7 @@ Corner cornerBetween(const LapTrace& trace, double fromM, double toM) {
     c.startM = fromM, c.endM = toM;
     if (trace.curvature.empty() || b >= trace.s.size()) return c;
     const double turned = trace.heading[b] - trace.heading[a];
-    auto told = cornerOf(trace, {a, b, turned >= 0 ? 1.0 : -1.0});
+    auto told = cornerOf(trace, {a, b, turned >= 0 ? 1.0 : -1.0}, trace);
     told.startM = fromM, told.endM = toM;
     return told;
 }
@@ -289,8 +291,9 @@ Result<std::vector<Corner>> findCorners(const LapTrace& trace, const Track* trac
     std::vector<Corner> corners;
     std::vector<Tight> tight;
     const bool byRoad = track && trace.edgesKnown; // else the driven lines are all that is known of its shape
-    for (const auto& bend : byRoad ? bendsOfRoad(trace, *track) : bends(usualLap(trace, others))) {
-        auto c = cornerOf(trace, bend);
+    const auto road = byRoad ? alongRoad(trace, *track) : LapTrace{};
+    for (const auto& bend : byRoad ? bendsOfRoad(trace, road) : bends(usualLap(trace, others))) {
+        auto c = cornerOf(trace, bend, byRoad ? road : trace);
         if (c.apexM < 0 || c.apexM >= trace.lengthM) continue; // belongs to the lap before or after
         c.number = static_cast<int>(corners.size()) + 1;
         const auto [a, b] = around(trace, bend, kTightShare);

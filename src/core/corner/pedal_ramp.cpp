@@ -37,6 +37,9 @@ double crossing(const std::vector<double>& s, const std::vector<double>& v, std:
     return std::abs(rise) < 1e-9 ? s[i] : s[i - 1] + (level - v[i - 1]) / rise * (s[i] - s[i - 1]);
 }
 
+/// Twice the metres a ramp of this slope takes between nought and the level that counts as rest, and some samples.
+double wayFromRest(const Line& line, double step) { return 2 * kRest * std::abs(line.slope) + 3 * step; }
+
 void fitOnset(const std::vector<double>& s, const std::vector<double>& v, Press& p) {
     std::size_t top = p.first;
     while (top < p.last && v[top] < 0.7 * p.peak) ++top;
@@ -46,8 +49,8 @@ void fitOnset(const std::vector<double>& s, const std::vector<double>& v, Press&
     p.onsetM = p.first > 0 ? crossing(s, v, p.first, kRest) : s[p.first];
     p.onsetUncertaintyM = step;
     const auto line = top > low ? rampToZero(s, v, low, top) : std::nullopt;
-    // The fitted zero is believed only where the pedal could have been: between the last resting sample and the rise.
-    if (line && line->zeroAt <= s[low] && line->zeroAt >= p.onsetM - 3 * step) {
+    // The fitted zero is believed only where the pedal could have been: not before twice the ramp's way from rest.
+    if (line && line->zeroAt <= s[low] && line->zeroAt >= p.onsetM - wayFromRest(*line, step)) {
         p.onsetM = line->zeroAt;
         p.onsetUncertaintyM = std::max(0.5 * step, 2 * line->spread);
     }
@@ -60,7 +63,7 @@ void fitRelease(const std::vector<double>& s, const std::vector<double>& v, Pres
     p.releaseM = p.last + 1 < s.size() ? crossing(s, v, p.last + 1, kRest) : s[p.last];
     p.releaseUncertaintyM = 2 * step;
     const auto line = p.last > high + 1 ? rampToZero(s, v, high, p.last) : std::nullopt;
-    if (line && line->zeroAt >= s[p.last] - step && line->zeroAt <= p.releaseM + 10 * step) {
+    if (line && line->zeroAt >= s[p.last] - step && line->zeroAt <= p.releaseM + wayFromRest(*line, step)) {
         p.releaseM = line->zeroAt;
         p.releaseUncertaintyM = std::max(step, 2 * line->spread);
     }

@@ -77,6 +77,7 @@ void moveEnd(Guide& g, std::size_t i, double atM) {
     auto& c = g.corners[i];
     const bool last = i + 1 == g.corners.size();
     const bool handsOver = !last && g.corners[i + 1].startM <= c.endM + kLeastM;
+    if (!last && g.corners[i + 1].turnInM - kLeastM < c.apexM) return;
     auto at = std::max(atM, c.apexM + kLeastM);
     if (!last) at = std::min(at, g.corners[i + 1].turnInM - kLeastM);
     if (at < c.endM && !handsOver) at = std::max(at, std::min(c.endM, authored(c).second));
@@ -107,12 +108,16 @@ Guide withCornerBound(Guide g, int corner, Bound bound, double atM) {
     auto& c = g.corners[*i];
     switch (bound) {
     case Bound::Start: moveStart(g, *i, atM); break;
-    case Bound::TurnIn:
-        c.turnInM = std::clamp(atM, c.startM + kLeastM, std::max(c.startM + kLeastM, c.apexM - kLeastM));
+    case Bound::TurnIn: {
+        const double lo = std::min(c.startM + kLeastM, c.apexM);
+        c.turnInM = std::clamp(atM, lo, std::max(lo, c.apexM - kLeastM));
         break;
-    case Bound::Apex:
-        c.apexM = std::clamp(atM, c.turnInM + kLeastM, std::max(c.turnInM + kLeastM, c.endM - kLeastM));
+    }
+    case Bound::Apex: {
+        const double lo = std::min(c.turnInM + kLeastM, c.endM);
+        c.apexM = std::clamp(atM, lo, std::max(lo, c.endM - kLeastM));
         break;
+    }
     case Bound::End: moveEnd(g, *i, atM); break;
     }
     return g;
