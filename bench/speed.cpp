@@ -97,19 +97,21 @@ Report speedOfAnalysis(const fs::path& demo) {
                             const auto laps = must(findLaps(log, &track));
                             const auto trace = must(traceOf(log, laps, must(fastest(laps)), &track));
                             const auto corners = must(findCorners(trace, &track));
-                            measureAll(trace, corners);
+                            measureAll(trace, corners, &track);
                         }));
     // An afternoon: sixty laps at 100 Hz.
     auto circuit = standin::saltmarrowRing();
-    auto afternoon = must(importText(standin::csvLog(circuit, standin::drive(circuit, {}, {}, 60, 3), {}), "afternoon"));
+    auto afternoon =
+        must(importText(standin::csvLog(circuit, standin::drive(circuit, {}, {}, 60, 3), {}), "afternoon"));
     moveToPlane(afternoon, track);
     const double sixty = wallS([&] {
         const auto laps = must(findLaps(afternoon, &track));
         const auto corners = must(findCorners(must(traceOf(afternoon, laps, must(fastest(laps)), &track)), &track));
         for (const auto& lap : laps.laps)
-            if (lap.complete) measureAll(must(traceOf(afternoon, laps, lap, &track)), corners);
+            if (lap.complete) measureAll(must(traceOf(afternoon, laps, lap, &track)), corners, &track);
     });
-    return {{"one lap: laps, corners and all facts", spreadOf(times).median, "ms", 50}, {"sixty laps at 100 Hz, all facts", sixty, "s", 2}};
+    return {{"one lap: laps, corners and all facts", spreadOf(times).median, "ms", 50},
+            {"sixty laps at 100 Hz, all facts", sixty, "s", 2}};
 }
 
 Report speedOfPlan(const fs::path& demo) {

@@ -13,7 +13,7 @@ namespace {
 using json = nlohmann::ordered_json;
 
 struct CompareArguments {
-    std::string reference, other, track, lap = "best", otherLap = "best";
+    std::string reference, other, track, line, lap = "best", otherLap = "best";
 };
 
 Result<LapTrace> traced(const PlacedLog& log, const std::string& wish, const char* option, double lengthM) {
@@ -38,6 +38,12 @@ json causesOf(const LapComparison& c, int corner) {
     return causes;
 }
 
+/// How much farther the other line is through the corner: a shorter one that is slower is seen at once.
+json drivenMore(const CornerFacts& reference, const CornerFacts& other) {
+    if (!reference.drivenM || !other.drivenM) return nullptr;
+    return rounded(other.drivenM->value - reference.drivenM->value, 2);
+}
+
 json answerOf(const LapComparison& c, const LapTrace& reference, const LapTrace& other, const std::string& line) {
     json corners = json::array();
     for (std::size_t i = 0; i < c.parts.size(); ++i) {
@@ -54,6 +60,7 @@ json answerOf(const LapComparison& c, const LapTrace& reference, const LapTrace&
                            {"exit_s", rounded(d.exitS, 5)},
                            {"straight_s", rounded(d.straightS, 5)},
                            {"lost_s", rounded(d.sum(), 5)},
+                           {"driven_more_m", drivenMore(c.referenceFacts[i], c.otherFacts[i])},
                            {"exit_worth", worth},
                            {"causes", causesOf(c, c.parts[i].number)}});
     }
@@ -71,8 +78,9 @@ json answerOf(const LapComparison& c, const LapTrace& reference, const LapTrace&
 }
 
 Answer compareAnswer(const CompareArguments& a) {
-    const auto reference =
-        placedLog(a.reference, a.track.empty() ? std::nullopt : std::optional<std::filesystem::path>(a.track));
+    const auto reference = placedLog(
+        a.reference, a.track.empty() ? std::nullopt : std::optional<std::filesystem::path>(a.track), {},
+        [](double) { return true; }, a.line);
     if (!reference) return reference.error();
     const auto other = placedOn(a.other, *reference);
     if (!other) return other.error();
@@ -80,8 +88,9 @@ Answer compareAnswer(const CompareArguments& a) {
     if (!first) return first.error();
     const auto second = traced(*other, a.otherLap, "--other-lap", first->lengthM);
     if (!second) return second.error();
-    const auto c = compared(*first, *second, goodLaps(other->log, other->laps, other->trackOrNull(), first->lengthM),
-                            reference->trackOrNull());
+    const auto c = compared(
+        *first, goodLaps(reference->log, reference->laps, reference->trackOrNull(), first->lengthM, 20), *second,
+        goodLaps(other->log, other->laps, other->trackOrNull(), first->lengthM), reference->trackOrNull());
     if (!c) return c.error();
     return answerOf(*c, *first, *second, reference->laps.line);
 }
@@ -115,6 +124,7 @@ void addCompare(CLI::App& app, Session& s) {
     verb->add_option("--other-lap", a->otherLap, "Lap of the other: a number, or best");
     verb->add_option("--track", a->track,
                      "A track file (GeoJSON); without one the road is learned from the reference's laps");
+    verb->add_option("--line", a->line, "LAT,LON,HEADING of the timing line, where no track tells it");
     verb->callback([&s, a] { s.work = [a] { return compareAnswer(*a); }, s.tell = tellComparison; });
 }
 

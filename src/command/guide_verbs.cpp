@@ -18,7 +18,7 @@ using json = nlohmann::ordered_json;
 namespace fs = std::filesystem;
 
 struct GuideArguments {
-    std::string guide, video, log, track, camera, out, car, title, conditions, tier;
+    std::string guide, video, log, track, line, camera, out, car, title, conditions, tier;
     int lap = -1, jobs = 0;
     double from = 0, to = -1;
     std::vector<std::string> pairs;
@@ -56,6 +56,7 @@ Answer newAnswer(const GuideArguments& a, const Session& s) {
     wish.folder = a.guide, wish.video = a.video, wish.log = a.log;
     if (!a.track.empty()) wish.track = a.track;
     if (!a.camera.empty()) wish.camera = a.camera;
+    wish.line = a.line;
     if (a.lap >= 0) wish.lap = a.lap;
     for (const auto& text : a.pairs) {
         const auto p = parsePair(text);
@@ -182,6 +183,7 @@ void addNew(CLI::App& app, Session& s) {
     verb->add_option("--video", a->video, "The onboard film")->required();
     verb->add_option("--log", a->log, "The car's log")->required();
     verb->add_option("--track", a->track, "A track file (GeoJSON)");
+    verb->add_option("--line", a->line, "LAT,LON,HEADING of the timing line, where no track tells it");
     verb->add_option("--camera", a->camera, "Where the camera sits and how wide it sees (JSON)");
     verb->add_option("--lap", a->lap, "The filmed lap, when it is not to be found by sound");
     verb->add_option("--pair", a->pairs, "FOOTAGE_SECONDS:LAP_METRES, twice or more, instead of the sound");

@@ -5,6 +5,7 @@
 #include "core/units/numbers.h"
 #include "jobs/bring_in.h"
 #include "jobs/comparison.h"
+#include "store/corner_list.h"
 #include "store/facts_json.h"
 #include "store/log_file.h"
 
@@ -18,12 +19,16 @@ namespace {
 using json = nlohmann::ordered_json;
 
 struct LogArguments {
-    std::string log, track, lap = "best", video, method;
+    std::string log, track, line, lap = "best", video, method, list, writeList, writeTrack;
     std::vector<std::string> pairs;
 };
 
+constexpr const char* kLineHelp = "LAT,LON,HEADING of the timing line: degrees, the heading clockwise from north";
+
 Result<PlacedLog> open(const LogArguments& a) {
-    return placedLog(a.log, a.track.empty() ? std::nullopt : std::optional<std::filesystem::path>(a.track));
+    return placedLog(
+        a.log, a.track.empty() ? std::nullopt : std::optional<std::filesystem::path>(a.track), {},
+        [](double) { return true; }, a.line);
 }
 
 Result<Lap> chosenLap(const LapList& laps, const std::string& wish) {
@@ -55,6 +60,31 @@ Answer lapsAnswer(const LogArguments& a) {
                 {"notes", notesOf(o->log)}};
 }
 
+json apexesOf(const Corner& c) {
+    json apexes = json::array();
+    for (const double m : c.apexesM) apexes.push_back(rounded(m, 2));
+    return apexes;
+}
+
+Result<std::vector<Corner>> listed(const std::string& file, const LapTrace& trace) {
+    const auto list = readCornerList(file);
+    if (!list) return list.error();
+    auto corners = listedOnLap(*list, trace);
+    if (corners) return corners;
+    auto e = corners.error();
+    if (e.where.empty()) e.where = file;
+    return e;
+}
+
+/// The corner list and the road, where they were asked for.
+Status writeAsked(const LogArguments& a, const std::vector<Corner>& corners, const Track* track) {
+    if (!a.writeTrack.empty() && !track)
+        return Error{"track.none", "no road can be learned from this log", a.log, "positions over a whole lap"};
+    if (!a.writeTrack.empty())
+        if (auto done = writeTrack(a.writeTrack, *track); !done) return done;
+    return a.writeList.empty() ? Status(Done{}) : writeCornerList(a.writeList, corners, track);
+}
+
 Answer cornersAnswer(const LogArguments& a) {
     const auto o = open(a);
     if (!o) return o.error();
@@ -62,12 +92,14 @@ Answer cornersAnswer(const LogArguments& a) {
     if (!lap) return lap.error();
     const auto trace = traceOf(o->log, o->laps, *lap, o->trackOrNull());
     if (!trace) return trace.error();
-    const auto corners = findCorners(*trace, o->trackOrNull());
+    const Track* track = o->trackOrNull();
+    const auto laps = goodLaps(o->log, o->laps, track, trace->lengthM, 20);
+    const auto corners = a.list.empty() ? findCorners(*trace, track, laps) : listed(a.list, *trace);
     if (!corners) return corners.error();
-    const auto facts = measureAll(*trace, *corners);
+    if (auto done = writeAsked(a, *corners, track); !done) return done.error();
+    const auto facts = measureAll(*trace, *corners, track);
     std::vector<std::vector<CornerFacts>> others; // of the good laps, this one among them
-    for (const auto& t : goodLaps(o->log, o->laps, o->trackOrNull(), trace->lengthM, 20))
-        others.push_back(measureAll(t, *corners));
+    for (const auto& t : laps) others.push_back(measureAll(t, *corners, track));
     json list = json::array();
     for (std::size_t i = 0; i < corners->size(); ++i) {
         const auto& c = (*corners)[i];
@@ -78,9 +110,12 @@ Answer cornersAnswer(const LogArguments& a) {
                         {"direction", name(c.side)},
                         {"kind", c.kind},
                         {"complex", c.complex.empty() ? json(nullptr) : json(c.complex)},
+                        {"complex_kind", c.complexKind.empty() ? json(nullptr) : json(c.complexKind)},
+                        {"flat", c.flat},
                         {"start_m", rounded(c.startM, 2)},
                         {"turn_in_m", rounded(c.turnInM, 2)},
                         {"apex_m", rounded(c.apexM, 2)},
+                        {"apexes_m", apexesOf(c)},
                         {"end_m", rounded(c.endM, 2)},
                         {"angle_deg", rounded(deg(c.angleRad), 1)},
                         {"min_radius_m", rounded(c.minRadiusM, 1)},
@@ -167,6 +202,7 @@ void addLaps(CLI::App& app, Session& s) {
     auto a = std::make_shared<LogArguments>();
     verb->add_option("log", a->log, "The log")->required();
     verb->add_option("--track", a->track, "A track file (GeoJSON)");
+    verb->add_option("--line", a->line, kLineHelp);
     verb->callback([&s, a] { s.work = [a] { return lapsAnswer(*a); }, s.tell = tellLaps; });
 }
 
@@ -175,7 +211,11 @@ void addCorners(CLI::App& app, Session& s) {
     auto a = std::make_shared<LogArguments>();
     verb->add_option("log", a->log, "The log")->required();
     verb->add_option("--lap", a->lap, "Lap number, or best");
-    verb->add_option("--track", a->track, "A track file (GeoJSON)");
+    verb->add_option("--track", a->track, "A track file (GeoJSON); without one the road is learned from the laps");
+    verb->add_option("--line", a->line, kLineHelp);
+    verb->add_option("--list", a->list, "A corner list (CSV or GeoJSON) instead of finding the corners");
+    verb->add_option("--write-list", a->writeList, "Writes the corners as a list (.csv or .geojson)");
+    verb->add_option("--write-track", a->writeTrack, "Writes the road, learned or given, as a track file (.geojson)");
     verb->callback([&s, a] { s.work = [a] { return cornersAnswer(*a); }, s.tell = tellCorners; });
 }
 

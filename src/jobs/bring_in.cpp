@@ -29,10 +29,13 @@ struct Sourced {
 Result<Sourced> readSources(const NewGuide& wish, const Progress& progress) {
     auto video = VideoReader::open(wish.video, 1);
     if (!video) return video.error();
-    auto placed = placedLog(wish.log, wish.track, wish.columns, [&](double share) {
-        progress.report(share, "reading the log");
-        return !progress.cancelled();
-    });
+    auto placed = placedLog(
+        wish.log, wish.track, wish.columns,
+        [&](double share) {
+            progress.report(share, "reading the log");
+            return !progress.cancelled();
+        },
+        wish.line);
     if (!placed) return placed.error();
     return Sourced{std::move(*placed), video->info()};
 }

@@ -16,6 +16,7 @@ struct NewGuide {
     std::filesystem::path folder, video, log;
     std::optional<std::filesystem::path> track, camera;
     std::vector<ColumnChoice> columns; ///< what a person said about the log's columns
+    std::string line;                  ///< "LAT,LON,HEADING" of the timing line, where no track tells it
     std::optional<int> lap;            ///< the filmed one is found by sound when not given
     std::vector<PlacePair> pairs;      ///< two or more replace the sync by sound
     Scene scene;                       ///< empty members are filled from the sources

@@ -31,8 +31,11 @@ double medianAside(const CarLog& log, const Track& track) {
 } // namespace
 
 Result<PlacedLog> placedLog(const std::filesystem::path& file, const std::optional<std::filesystem::path>& track,
-                            const std::vector<ColumnChoice>& columns, const std::function<bool(double)>& goOn) {
+                            const std::vector<ColumnChoice>& columns, const std::function<bool(double)>& goOn,
+                            const std::string& line) {
     PlacedLog p;
+    if (track && !line.empty())
+        return Error{"usage.line", "a track file has its own timing line", "--line", "a track or a line, not both"};
     auto log = readLog(file, columns, goOn);
     if (!log) return log.error();
     p.log = std::move(*log);
@@ -42,7 +45,13 @@ Result<PlacedLog> placedLog(const std::filesystem::path& file, const std::option
         p.track = std::move(*read);
         moveToPlane(p.log, *p.track);
     }
-    auto laps = findLaps(p.log, p.trackOrNull());
+    std::optional<TimingLine> given;
+    if (!line.empty()) {
+        const auto told = lineFrom(line, p.log);
+        if (!told) return at(told.error(), "--line");
+        given = *told;
+    }
+    auto laps = findLaps(p.log, p.trackOrNull(), given);
     if (!laps) return at(laps.error(), file);
     p.laps = std::move(*laps);
     if (track || !p.log.hasPosition()) return p;
@@ -109,10 +118,10 @@ LapStudy studied(const LapTrace& lap, const std::vector<Corner>& corners, const 
     return s;
 }
 
-Result<LapComparison> compared(const LapTrace& reference, const LapTrace& other,
-                               const std::vector<LapTrace>& othersLaps, const Track* track) {
+Result<LapComparison> compared(const LapTrace& reference, const std::vector<LapTrace>& referenceLaps,
+                               const LapTrace& other, const std::vector<LapTrace>& othersLaps, const Track* track) {
     LapComparison c;
-    auto corners = findCorners(reference, track);
+    auto corners = findCorners(reference, track, referenceLaps);
     if (!corners) return corners.error();
     c.corners = std::move(*corners);
     c.referenceFacts = measureAll(reference, c.corners, track), c.otherFacts = measureAll(other, c.corners, track);

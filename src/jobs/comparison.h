@@ -20,11 +20,11 @@ struct PlacedLog {
     const Track* trackOrNull() const { return track ? &*track : nullptr; }
 };
 
-/// Errors: those of the readers.
+/// `line` is "LAT,LON,HEADING" where no track tells it. Errors: those of the readers, line.*, usage.line (track and line).
 Result<PlacedLog> placedLog(
     const std::filesystem::path& log, const std::optional<std::filesystem::path>& track,
-    const std::vector<ColumnChoice>& columns = {},
-    const std::function<bool(double)>& goOn = [](double) { return true; });
+    const std::vector<ColumnChoice>& columns = {}, const std::function<bool(double)>& goOn = [](double) { return true; },
+    const std::string& line = {});
 
 /// Another log put on the same road, or scaled to its length when it has no positions.
 /// Errors: those of the readers, compare.other-track.
@@ -55,7 +55,7 @@ struct LapComparison {
 };
 
 /// Errors: corners.no-turning.
-Result<LapComparison> compared(const LapTrace& reference, const LapTrace& other,
-                               const std::vector<LapTrace>& othersLaps, const Track* track);
+Result<LapComparison> compared(const LapTrace& reference, const std::vector<LapTrace>& referenceLaps,
+                               const LapTrace& other, const std::vector<LapTrace>& othersLaps, const Track* track);
 
 } // namespace hl

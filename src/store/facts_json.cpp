@@ -8,87 +8,100 @@ namespace {
 
 using json = nlohmann::ordered_json;
 
-json number(const std::optional<Measured>& m, double factor, int decimals) {
-    return m ? json(rounded(m->value * factor, decimals)) : json(nullptr);
+/// Every fact that is one number: its key, and how it becomes the key's unit. A new fact of this kind is one line.
+struct Row {
+    const char* key;
+    Fact fact;
+    double factor;
+    int decimals;
+};
+constexpr double kDegrees = 180 / kPi;
+constexpr Row kRows[] = {{"brake_onset_m", &CornerFacts::brakeOnsetM, 1, 2},
+                         {"brake_peak_pct", &CornerFacts::brakePeak, 100, 1},
+                         {"brake_release_m", &CornerFacts::brakeReleaseM, 1, 2},
+                         {"trail_m", &CornerFacts::trailM, 1, 2},
+                         {"min_speed_kmh", &CornerFacts::minSpeed, 3.6, 2},
+                         {"min_speed_m", &CornerFacts::minSpeedM, 1, 2},
+                         {"throttle_pickup_m", &CornerFacts::throttlePickupM, 1, 2},
+                         {"full_throttle_m", &CornerFacts::fullThrottleM, 1, 2},
+                         {"entry_speed_kmh", &CornerFacts::entrySpeed, 3.6, 2},
+                         {"exit_speed_kmh", &CornerFacts::exitSpeed, 3.6, 2},
+                         {"straight_end_kmh", &CornerFacts::straightEndSpeed, 3.6, 2},
+                         {"brake_to_peak_s", &CornerFacts::brakeToPeakS, 1, 3},
+                         {"brake_half_m", &CornerFacts::brakeHalfM, 1, 2},
+                         {"deceleration_g", &CornerFacts::deceleration, 1 / kGravity, 3},
+                         {"trail_share_pct", &CornerFacts::trailShare, 100, 0},
+                         {"coast_s", &CornerFacts::coastS, 1, 3},
+                         {"limiter_s", &CornerFacts::limiterS, 1, 3},
+                         {"steer_onset_m", &CornerFacts::steerOnsetM, 1, 2},
+                         {"counter_steer_s", &CornerFacts::counterSteerS, 1, 3},
+                         {"slip_deg", &CornerFacts::slipRad, kDegrees, 1},
+                         {"brake_lateral_m", &CornerFacts::brakeLateralM, 1, 2},
+                         {"turn_in_lateral_m", &CornerFacts::entryLateralM, 1, 2},
+                         {"apex_lateral_m", &CornerFacts::apexLateralM, 1, 2},
+                         {"exit_lateral_m", &CornerFacts::exitLateralM, 1, 2},
+                         {"limit_m", &CornerFacts::limitM, 1, 2},
+                         {"driven_beyond_centre_m", &CornerFacts::drivenM, 1, 2}};
+
+json shiftsJson(const CornerFacts& f) {
+    if (f.unmeasured.contains("shifts")) return nullptr;
+    json list = json::array();
+    for (const auto& s : f.shifts) {
+        json shift = {{"at_m", rounded(s.atM, 2)}, {"from", s.from}, {"to", s.to}};
+        if (s.rpmBefore > 0) shift["rpm_before"] = rounded(s.rpmBefore, 0), shift["rpm_after"] = rounded(s.rpmAfter, 0);
+        list.push_back(std::move(shift));
+    }
+    return list;
+}
+
+json stretches(const std::vector<Lift>& lifts, const char* levelKey, double factor) {
+    json list = json::array();
+    for (const auto& l : lifts)
+        list.push_back(
+            {{"start_m", rounded(l.fromM, 2)}, {"end_m", rounded(l.toM, 2)}, {levelKey, rounded(factor * l.low, 1)}});
+    return list;
+}
+
+json wheelsJson(const CornerFacts& f) {
+    if (f.unmeasured.contains("wheels_over")) return nullptr;
+    json list = json::array();
+    for (const auto& w : f.wheelsOver)
+        list.push_back({{"wheels", w.leftWheels ? "left" : "right"},
+                        {"edge", w.leftEdge ? "left" : "right"},
+                        {"start_m", rounded(w.fromM, 2)},
+                        {"end_m", rounded(w.toM, 2)},
+                        {"most_m", rounded(w.mostM, 2)},
+                        {"kerb", w.kerb},
+                        {"jolted", w.jolted}});
+    return list;
 }
 
 } // namespace
 
 json factsToJson(const CornerFacts& f) {
-    json j;
-    j["brake_onset_m"] = number(f.brakeOnsetM, 1, 2);
-    j["brake_peak_pct"] = number(f.brakePeak, 100, 1);
-    j["brake_release_m"] = number(f.brakeReleaseM, 1, 2);
-    j["trail_m"] = number(f.trailM, 1, 2);
-    j["min_speed_kmh"] = number(f.minSpeed, 3.6, 2);
-    j["min_speed_m"] = number(f.minSpeedM, 1, 2);
-    j["min_gear"] = f.minGear ? json(*f.minGear) : json(nullptr);
-    j["entry_gear"] = f.entryGear ? json(*f.entryGear) : json(nullptr);
-    j["shifts"] = json::array();
-    for (const auto& s : f.shifts) {
-        json shift = {{"at_m", rounded(s.atM, 2)}, {"from", s.from}, {"to", s.to}};
-        if (s.rpmBefore > 0) shift["rpm_before"] = rounded(s.rpmBefore, 0), shift["rpm_after"] = rounded(s.rpmAfter, 0);
-        j["shifts"].push_back(std::move(shift));
-    }
-    if (f.unmeasured.contains("shifts")) j["shifts"] = nullptr;
-    j["throttle_pickup_m"] = number(f.throttlePickupM, 1, 2);
-    j["full_throttle_m"] = number(f.fullThrottleM, 1, 2);
-    j["lifts"] = json::array();
-    for (const auto& l : f.lifts)
-        j["lifts"].push_back(
-            {{"start_m", rounded(l.fromM, 2)}, {"end_m", rounded(l.toM, 2)}, {"low_pct", rounded(100 * l.low, 1)}});
-    if (f.unmeasured.contains("lifts")) j["lifts"] = nullptr;
-    j["entry_speed_kmh"] = number(f.entrySpeed, 3.6, 2);
-    j["exit_speed_kmh"] = number(f.exitSpeed, 3.6, 2);
-    j["apex_lateral_m"] = number(f.apexLateralM, 1, 2);
     const auto word = [](const std::string& w) { return w.empty() ? json(nullptr) : json(w); };
     const auto whole = [](const std::optional<int>& n) { return n ? json(*n) : json(nullptr); };
-    j["brake_shape"] = word(f.brakeShape);
-    j["brake_to_peak_s"] = number(f.brakeToPeakS, 1, 3);
-    j["brake_half_m"] = number(f.brakeHalfM, 1, 2);
-    j["deceleration_g"] = number(f.deceleration, 1 / kGravity, 3);
-    j["trail_share_pct"] = number(f.trailShare, 100, 0);
-    j["limiter_s"] = number(f.limiterS, 1, 3);
-    j["coast_s"] = number(f.coastS, 1, 3);
-    j["rpm_one_gear_lower"] = whole(f.gearLowerRpm);
-    j["rpm_one_gear_higher"] = whole(f.gearHigherRpm);
-    j["plateaus"] = json::array();
-    for (const auto& p : f.plateaus)
-        j["plateaus"].push_back(
-            {{"start_m", rounded(p.fromM, 2)}, {"end_m", rounded(p.toM, 2)}, {"level_pct", rounded(100 * p.low, 1)}});
-    j["apex_kind"] = word(f.apexKind);
-    j["brake_lateral_m"] = number(f.brakeLateralM, 1, 2);
-    j["turn_in_lateral_m"] = number(f.entryLateralM, 1, 2);
-    j["exit_lateral_m"] = number(f.exitLateralM, 1, 2);
-    j["driven_beyond_centre_m"] = number(f.drivenM, 1, 2);
-    j["straight_end_kmh"] = number(f.straightEndSpeed, 3.6, 2);
-    j["counter_steer_s"] = number(f.counterSteerS, 1, 3);
-    j["uncertainty"] = json::object();
-    const auto vague = [&](const char* key, const std::optional<Measured>& m, double factor) {
-        if (m) j["uncertainty"][key] = rounded(m->uncertainty * factor, 2);
-    };
-    vague("brake_onset_m", f.brakeOnsetM, 1), vague("brake_release_m", f.brakeReleaseM, 1),
-        vague("min_speed_m", f.minSpeedM, 1);
-    vague("throttle_pickup_m", f.throttlePickupM, 1), vague("min_speed_kmh", f.minSpeed, 3.6);
+    json j, within = json::object();
+    for (const auto& row : kRows) {
+        const auto& m = f.*row.fact;
+        j[row.key] = m ? json(rounded(m->value * row.factor, row.decimals)) : json(nullptr);
+        if (m) within[row.key] = rounded(std::abs(m->uncertainty * row.factor), std::max(2, row.decimals));
+    }
+    j["min_gear"] = whole(f.minGear), j["entry_gear"] = whole(f.entryGear);
+    j["rpm_one_gear_lower"] = whole(f.gearLowerRpm), j["rpm_one_gear_higher"] = whole(f.gearHigherRpm);
+    j["brake_shape"] = word(f.brakeShape), j["apex_kind"] = word(f.apexKind);
+    j["shifts"] = shiftsJson(f);
+    j["lifts"] = f.unmeasured.contains("lifts") ? json(nullptr) : stretches(f.lifts, "low_pct", 100);
+    j["plateaus"] = stretches(f.plateaus, "level_pct", 100);
+    j["wheels_over"] = wheelsJson(f);
+    j["jolts"] = f.unmeasured.contains("jolts") ? json(nullptr) : stretches(f.jolts, "times_usual", 1);
+    j["uncertainty"] = within;
     j["unmeasured"] = json::object();
     for (const auto& [key, reason] : f.unmeasured) j["unmeasured"][key] = reason;
     return j;
 }
 
 json spreadToJson(const std::vector<CornerFacts>& laps) {
-    struct Row {
-        const char* key;
-        Fact fact;
-        double factor;
-    };
-    constexpr Row kRows[] = {
-        {"brake_onset_m", &CornerFacts::brakeOnsetM, 1},          {"brake_peak_pct", &CornerFacts::brakePeak, 100},
-        {"brake_release_m", &CornerFacts::brakeReleaseM, 1},      {"trail_m", &CornerFacts::trailM, 1},
-        {"min_speed_kmh", &CornerFacts::minSpeed, 3.6},           {"min_speed_m", &CornerFacts::minSpeedM, 1},
-        {"throttle_pickup_m", &CornerFacts::throttlePickupM, 1},  {"full_throttle_m", &CornerFacts::fullThrottleM, 1},
-        {"entry_speed_kmh", &CornerFacts::entrySpeed, 3.6},       {"exit_speed_kmh", &CornerFacts::exitSpeed, 3.6},
-        {"apex_lateral_m", &CornerFacts::apexLateralM, 1},        {"coast_s", &CornerFacts::coastS, 1},
-        {"straight_end_kmh", &CornerFacts::straightEndSpeed, 3.6}};
     json j = json::object();
     for (const auto& row : kRows)
         if (const auto s = spreadOf(laps, row.fact))

@@ -34,22 +34,36 @@ bool kerbAt(const Track& track, bool left, double atM) {
     });
 }
 
-/// m beyond an edge of the wheels of one side; negative inside.
-double beyond(const LapTrace& t, const Track& track, std::size_t i, bool leftWheels, bool leftEdge, double carWidthM) {
-    const auto f = frameAt(track, t.s[i]);
-    const double lateral = t.lateral[i] + (leftWheels ? 1 : -1) * carWidthM / 2;
-    return leftEdge ? lateral - f.left : -lateral - f.right;
-}
+/// The road's edges beside the samples [a, b), m from the centre line, and the car there.
+struct Beside {
+    const LapTrace& lap;
+    std::size_t a, b;
+    std::vector<double> left, right;
+    double carWidthM;
 
-std::vector<WheelsOver> stretchesOver(const LapTrace& t, const Track& track, std::size_t a, std::size_t b,
-                                      bool leftWheels, bool leftEdge, double width) {
+    Beside(const LapTrace& t, std::size_t from, std::size_t to, const Track& track, double width)
+        : lap(t), a(from), b(to), carWidthM(width) {
+        for (auto i = a; i < b; ++i) {
+            const auto f = frameAt(track, t.s[i]);
+            left.push_back(f.left), right.push_back(f.right);
+        }
+    }
+    /// m beyond an edge of the wheels of one side; negative inside.
+    double beyond(std::size_t i, bool leftWheels, bool leftEdge) const {
+        const double lateral = lap.lateral[i] + (leftWheels ? 1 : -1) * carWidthM / 2;
+        return leftEdge ? lateral - left[i - a] : -lateral - right[i - a];
+    }
+};
+
+std::vector<WheelsOver> stretchesOver(const Beside& road, const Track& track, bool leftWheels, bool leftEdge) {
     std::vector<WheelsOver> out;
-    for (auto i = a; i < b; ++i) {
-        const double over = beyond(t, track, i, leftWheels, leftEdge, width);
+    const auto& s = road.lap.s;
+    for (auto i = road.a; i < road.b; ++i) {
+        const double over = road.beyond(i, leftWheels, leftEdge);
         if (over < kOverM) continue;
-        if (out.empty() || t.s[i] - out.back().toM > kGapM)
-            out.push_back({leftWheels, leftEdge, t.s[i], t.s[i], over, false, false});
-        out.back().toM = t.s[i], out.back().mostM = std::max(out.back().mostM, over);
+        if (out.empty() || s[i] - out.back().toM > kGapM)
+            out.push_back({leftWheels, leftEdge, s[i], s[i], over, false, false});
+        out.back().toM = s[i], out.back().mostM = std::max(out.back().mostM, over);
     }
     for (auto& w : out) w.kerb = kerbAt(track, leftEdge, (w.fromM + w.toM) / 2);
     return out;
@@ -77,14 +91,15 @@ void measureWheels(const LapTrace& t, const Corner& c, const Track* track, doubl
     if (!track || !t.edgesKnown || t.lateral.empty()) {
         f.unmeasured["wheels_over"] = f.unmeasured["limit_m"] = "the road's edges are not known";
     } else {
+        const Beside road(t, a, b, *track, width);
         double least = 1e9;
         for (const bool leftEdge : {true, false}) {
             for (const bool leftWheels : {true, false}) {
-                const auto over = stretchesOver(t, *track, a, b, leftWheels, leftEdge, width);
+                const auto over = stretchesOver(road, *track, leftWheels, leftEdge);
                 f.wheelsOver.insert(f.wheelsOver.end(), over.begin(), over.end());
             }
             // limits ask for two wheels inside: the wheels farther from the edge count
-            for (auto i = a; i < b; ++i) least = std::min(least, -beyond(t, *track, i, !leftEdge, leftEdge, width));
+            for (auto i = a; i < b; ++i) least = std::min(least, -road.beyond(i, !leftEdge, leftEdge));
         }
         if (b > a) f.limitM = Measured{least, 0.3};
     }

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/lap/laps.h"
 
+#include "core/log/csv_cells.h"
 #include "core/track/plane.h"
 
 #include <algorithm>
@@ -94,13 +95,33 @@ void moveToPlane(CarLog& log, const Track& track) {
     log.origin = track.origin;
 }
 
-Result<LapList> findLaps(const CarLog& log, const Track* track) {
+Result<TimingLine> lineFrom(std::string_view text, const CarLog& log) {
+    std::vector<std::string_view> cells;
+    splitCells(text, ',', cells);
+    std::vector<double> v;
+    for (const auto cell : cells)
+        if (const auto n = parseNumber(cell, false); n && std::isfinite(*n)) v.push_back(*n);
+    if (v.size() != 3 || cells.size() != 3 || std::abs(v[0]) > 90 || std::abs(v[1]) > 180 || std::abs(v[2]) > 360)
+        return Error{"line.bad-value", "\"" + std::string(text) + "\" is not a timing line", "",
+                     "LATITUDE,LONGITUDE,HEADING in degrees, the heading clockwise from north"};
+    if (!log.origin || !log.hasPosition())
+        return Error{"line.no-globe", "the log has no latitude and longitude", "", "a log with them, or a track file"};
+    return TimingLine{onPlane(*log.origin, {v[0], v[1]}), rad(90 - v[2])};
+}
+
+Result<LapList> findLaps(const CarLog& log, const Track* track, const std::optional<TimingLine>& line) {
     LapList list;
     std::vector<double> lines;
     if (track && log.hasPosition()) {
         const auto f = frameAt(*track, 0);
         lines = crossings(log, {f.x, f.y}, f.headingRad);
         list.line = track->line.empty() ? "track" : track->line;
+    } else if (line && log.hasPosition()) {
+        lines = crossings(log, line->at, line->headingRad);
+        list.line = "given";
+        if (lines.empty())
+            return Error{"laps.line-not-crossed", "the car never crosses the timing line", "",
+                         "a line across the road, in the direction of driving"};
     } else if (log.has(Channel::Lap) || log.has(Channel::Distance)) {
         lines = resets(log);
         list.line = "log";

@@ -17,11 +17,21 @@ struct Lap {
 struct LapList {
     std::vector<Lap> laps;
     double trackLengthM = 0;
-    std::string line; ///< how the line was known: "track", "log" (lap or distance column), "assumed", "none"
+    std::string line; ///< how the line was known: "track", "given", "log" (lap or distance column), "assumed", "none"
 };
 
+/// Where laps begin, on the log's plane; driven across in the direction of `headingRad`, anticlockwise from east.
+struct TimingLine {
+    Vec2 at;
+    double headingRad = 0;
+};
+/// A line told as people read it off a map: "LAT,LON,HEADING", the heading in degrees clockwise from north.
+/// Errors: line.bad-value, line.no-globe (the log's positions have no place on the globe).
+Result<TimingLine> lineFrom(std::string_view text, const CarLog& log);
+
 /// Errors: laps.no-way (the log can neither be placed on a road nor has a lap, distance or speed column).
-Result<LapList> findLaps(const CarLog& log, const Track* track);
+/// A line that is given counts before the log's own lap column; a track's line before both.
+Result<LapList> findLaps(const CarLog& log, const Track* track, const std::optional<TimingLine>& line = std::nullopt);
 
 /// The lap with that number, or the fastest complete one. Errors: laps.none-complete, laps.no-such.
 Result<Lap> fastest(const LapList& list);
