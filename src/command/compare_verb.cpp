@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // compare: where the time went between two laps.
 #include "command/verbs.h"
+#include "core/compare/shift_worth.h"
+#include "core/judge/advice_for.h"
 #include "core/units/numbers.h"
 #include "jobs/comparison.h"
 
@@ -44,7 +46,36 @@ json drivenMore(const CornerFacts& reference, const CornerFacts& other) {
     return rounded(other.drivenM->value - reference.drivenM->value, 2);
 }
 
-json answerOf(const LapComparison& c, const LapTrace& reference, const LapTrace& other, const std::string& line) {
+/// What to tell a pupil: at most three findings, each with what to do instead.
+json coachingOf(const LapComparison& c) {
+    constexpr std::size_t kMost = 3;
+    json list = json::array();
+    for (const auto& f : c.faults) { // by cost
+        const auto say = adviceFor(f);
+        if (list.size() >= kMost || !say) continue;
+        list.push_back({{"corner", f.corner},
+                        {"at_m", rounded(f.atM, 1)},
+                        {"cost_s", rounded(f.costS, 3)},
+                        {"evidence", f.evidence},
+                        {"say", say->advised}});
+    }
+    return list;
+}
+
+json shiftsOf(const std::vector<LapTrace>& laps) {
+    json list = json::array();
+    for (const auto& w : shiftWorths(laps))
+        list.push_back({{"from", w.from},
+                        {"to", w.to},
+                        {"usual_kmh", rounded(kmh(w.usualSpeed), 1)},
+                        {"best_kmh", rounded(kmh(w.bestSpeed), 1)},
+                        {"gain_s", rounded(w.gainS, 4)},
+                        {"shifts", w.shifts}});
+    return list;
+}
+
+json answerOf(const LapComparison& c, const LapTrace& reference, const LapTrace& other,
+              const std::vector<LapTrace>& othersLaps, const std::string& line) {
     json corners = json::array();
     for (std::size_t i = 0; i < c.parts.size(); ++i) {
         const auto& d = c.delta.corners[i];
@@ -73,6 +104,8 @@ json answerOf(const LapComparison& c, const LapTrace& reference, const LapTrace&
             {"line", line},
             {"corners", corners},
             {"first_to_work_on", c.first},
+            {"coaching", coachingOf(c)},
+            {"shift_worth", shiftsOf(othersLaps)},
             {"ideal_lap_s", c.ideal.from.empty() ? json(nullptr) : json(rounded(c.ideal.timeS, 4))},
             {"delta_m_s", delta}};
 }
@@ -88,11 +121,12 @@ Answer compareAnswer(const CompareArguments& a) {
     if (!first) return first.error();
     const auto second = traced(*other, a.otherLap, "--other-lap", first->lengthM);
     if (!second) return second.error();
-    const auto c = compared(
-        *first, goodLaps(reference->log, reference->laps, reference->trackOrNull(), first->lengthM, 20), *second,
-        goodLaps(other->log, other->laps, other->trackOrNull(), first->lengthM), reference->trackOrNull());
+    const Track* road = reference->trackOrNull();
+    const auto othersLaps = goodLaps(other->log, other->laps, other->trackOrNull(), first->lengthM);
+    const auto c = compared(*first, goodLaps(reference->log, reference->laps, road, first->lengthM, 20), *second,
+                            othersLaps, road);
     if (!c) return c.error();
-    return answerOf(*c, *first, *second, reference->laps.line);
+    return answerOf(*c, *first, *second, othersLaps, reference->laps.line);
 }
 
 void tellComparison(const json& j, std::ostream& out) {

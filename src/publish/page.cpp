@@ -208,7 +208,8 @@ PageFiles makePage(const Guide& g, const Cut& cut, const std::vector<CornerFacts
         d.set("id", std::to_string(c.number));
         if (numbers) d.set("number", std::to_string(c.number));
         d.set("name", g.scene.cornerLabels == CornerLabels::Numbers ? "" : c.name);
-        d.set("kind", std::string(name(c.side)) + " " + c.kind + (c.complex.empty() ? "" : ", part of " + c.complex));
+        d.set("kind",
+              kindWords(c) + (c.flat ? ", flat out" : "") + (c.complex.empty() ? "" : ", part of " + c.complex));
         d.set("start", std::to_string(startOf(cut, c.number)));
         d.set("clip", clipName(c.number));
         d.set("still", stillName(c.number));

@@ -98,6 +98,8 @@ json factsToJson(const CornerFacts& f) {
     j["uncertainty"] = within;
     j["unmeasured"] = json::object();
     for (const auto& [key, reason] : f.unmeasured) j["unmeasured"][key] = reason;
+    for (const auto& [key, value] : j.items()) // whatever is null has its reason
+        if (value.is_null() && !f.unmeasured.contains(key)) j["unmeasured"][key] = "this lap does not show it here";
     return j;
 }
 

@@ -24,7 +24,20 @@ std::vector<double> widths(const json& properties, const char* key, std::size_t 
     return list;
 }
 
-void readCentre(const json& feature, Track& t) {
+/// What is wrong with a centre line as it was drawn; empty when nothing is.
+std::string unusable(const Track& t, double drawnM) {
+    constexpr double kLongestM = 200000, kWidestM = 200, kOff = 0.2;
+    const auto whole = [](double v) { return std::to_string(std::lround(v)); };
+    if (!(drawnM < kLongestM)) return "the centre line is not a road's: its points lie too far apart";
+    if (!(std::abs(t.lengthM - drawnM) <= kOff * drawnM))
+        return "length_m does not fit the " + whole(drawnM) + " m that are drawn";
+    for (const auto* widths : {&t.left, &t.right})
+        for (const double w : *widths)
+            if (!(w >= 0 && w < kWidestM)) return "a width is not between 0 and " + whole(kWidestM) + " m";
+    return {};
+}
+
+void readCentre(const json& feature, Track& t, std::string& wrong) {
     const auto& p = feature.at("properties");
     const auto& coordinates = feature.at("geometry").at("coordinates");
     t.name = p.value("name", "");
@@ -50,6 +63,7 @@ void readCentre(const json& feature, Track& t) {
     const double gap = std::hypot(t.x.back() - t.x.front(), t.y.back() - t.y.front());
     const double drawn = t.s.back() + (t.closed ? gap : 0);
     t.lengthM = p.value("length_m", drawn);
+    wrong = unusable(t, drawn);
     for (double& s : t.s) s *= t.lengthM / drawn;
     if (t.closed && gap < 0.01 && n > 3) { // the ring repeats its first point; once is enough
         for (auto* column : {&t.s, &t.x, &t.y, &t.z, &t.left, &t.right}) column->pop_back();
@@ -75,12 +89,13 @@ void readThing(const json& feature, Track& t) {
 Result<Track> parseTrack(std::string_view text, std::string_view fileName) {
     const std::string file(fileName);
     Track track;
+    std::string wrong;
     try {
         const auto root = json::parse(text);
         for (const auto& feature : root.at("features")) {
             const bool line = feature.at("geometry").at("type") == "LineString";
             if (line && track.s.empty() && feature.at("geometry").at("coordinates").size() >= 4)
-                readCentre(feature, track);
+                readCentre(feature, track, wrong);
             else if (!line)
                 readThing(feature, track);
         }
@@ -90,6 +105,7 @@ Result<Track> parseTrack(std::string_view text, std::string_view fileName) {
     } catch (const json::exception& e) {
         return Error{"track.bad-value", e.what(), file, "the members listed in docs/formats.md"};
     }
+    if (!wrong.empty()) return Error{"track.bad-value", wrong, file, "the members listed in docs/formats.md"};
     if (track.s.size() < 4 || !(track.lengthM > 50))
         return Error{"track.no-centre", "has no centre line", file,
                      "a LineString feature along the road with at least four points"};
@@ -140,7 +156,9 @@ Status writeTrack(const std::filesystem::path& path, const Track& t) {
                                                               {"at_m", r.atM},
                                                               {"lateral_m", r.lateralM},
                                                               {"height_m", r.heightM}}));
-    return writeFile(path, nlohmann::ordered_json{{"type", "FeatureCollection"}, {"features", features}}.dump(1, ' ', false, json::error_handler_t::replace) + "\n");
+    return writeFile(path, nlohmann::ordered_json{{"type", "FeatureCollection"}, {"features", features}}.dump(
+                               1, ' ', false, json::error_handler_t::replace) +
+                               "\n");
 }
 
 Result<Track> readTrack(const std::filesystem::path& path) {

@@ -5,6 +5,7 @@
 #include "studio/columns_dialog.h"
 #include "studio/corner_page.h"
 #include "studio/evidence_view.h"
+#include "studio/help_overlay.h"
 #include "studio/main_window.h"
 #include "studio/new_guide_dialog.h"
 
@@ -73,6 +74,13 @@ int takeShots(MainWindow& w, const QString& guide, const QString& folder) {
     shot("whole-lap.png");
     if (!w.desk().beside().empty()) w.desk().takeAway(w.desk().beside().front()->name);
     page->showView(0);
+    if (auto* help = w.findChild<HelpOverlay*>()) {
+        help->setGeometry(w.rect());
+        help->show();
+        help->raise();
+        shot("keys.png");
+        help->hide();
+    }
     w.go(MainWindow::WordsStation);
     shot("words.png");
     w.go(MainWindow::CutStation);

@@ -80,6 +80,50 @@ TEST_CASE("corners answers with every key, and each null has its reason") {
     }
 }
 
+TEST_CASE("the road learned and the corner list go out, and give the same corners when they come back") {
+    const ScratchFolder dir;
+    const auto road = (dir / "road.geojson").string(), list = (dir / "corners.csv").string();
+    const auto first =
+        run({"corners", demo("saltmarrow-log.csv"), "--json", "--write-track", road, "--write-list", list});
+    REQUIRE(first.code == 0);
+    const auto again = run({"corners", demo("saltmarrow-log.csv"), "--json", "--track", road, "--list", list});
+    REQUIRE(again.code == 0);
+    const auto a = first.answer(), b = again.answer();
+    CHECK(a["road"] == "learned");
+    CHECK(b["road"] == "file");
+    CHECK(a["line"] == b["line"]); // a learned road does not make its line surer
+    REQUIRE(a["corners"].size() == b["corners"].size());
+    for (std::size_t i = 0; i < a["corners"].size(); ++i) {
+        CHECK(b["corners"][i]["apex_m"].get<double>() == Approx(a["corners"][i]["apex_m"].get<double>()).margin(0.5));
+        CHECK(b["corners"][i]["number"] == a["corners"][i]["number"]);
+        CHECK(b["corners"][i]["facts"]["limit_m"].is_null()); // edges that were assumed are not known
+    }
+    const auto wrong = run({"corners", demo("saltmarrow-log.csv"), "--list", demo("saltmarrow-log.csv")});
+    CHECK(wrong.code == 1);
+    CHECK(wrong.err.find("corner-list.") != std::string::npos);
+}
+
+TEST_CASE("a timing line given by hand moves every lap to it") {
+    const auto log = demo("saltmarrow-log.csv");
+    const auto own = run({"laps", log, "--json"}).answer();
+    const auto r = run({"laps", log, "--json", "--line", "41.5,-29.25,90"}); // where the ring's own line lies
+    REQUIRE(r.code == 0);
+    const auto given = r.answer();
+    CHECK(given["line"] == "given");
+    REQUIRE(given["laps"].size() >= 4);
+    CHECK(given["laps"][1]["time_s"].get<double>() == Approx(own["laps"][1]["time_s"].get<double>()).margin(0.02));
+    for (const auto& [line, id] :
+         {std::pair("41.5,-29.25", "line.bad-value"), std::pair("north,0,0", "line.bad-value"),
+          std::pair("10,10,0", "laps.line-not-crossed"), std::pair("41.5,-29.25,270", "laps.line-not-crossed")}) {
+        const auto bad = run({"laps", log, "--line", line});
+        INFO(line);
+        CHECK(bad.code == 1);
+        CHECK(bad.err.find(id) != std::string::npos);
+    }
+    const auto both = run({"laps", log, "--line", "41.5,-29.25,90", "--track", demo("saltmarrow-ring.geojson")});
+    CHECK(both.err.find("usage.line") != std::string::npos);
+}
+
 TEST_CASE("sync ties the demo film to its log") {
     const auto r = run({"sync", demo("saltmarrow-lap.mp4"), demo("saltmarrow-log.csv"), "--json"});
     REQUIRE(r.code == 0);

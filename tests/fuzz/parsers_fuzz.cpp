@@ -2,7 +2,10 @@
 // Every parser of files that come from outside, fed with anything. `./lantern fuzz` runs it for a while; it must never crash.
 #include "core/check/check.h"
 #include "core/corner/corner.h"
+#include "core/lap/learn_road.h"
 #include "core/log/log_input.h"
+#include "core/track/road_shape.h"
+#include "store/corner_list.h"
 #include "store/guide_file.h"
 #include "store/log_file.h"
 
@@ -18,6 +21,14 @@ void useLog(const hl::CarLog& log) {
     const auto trace = hl::traceOf(log, *laps, laps->laps.front(), nullptr);
     if (!trace) return;
     if (const auto corners = hl::findCorners(*trace, nullptr)) hl::measureAll(*trace, *corners);
+    hl::learnRoad(log, *laps);
+}
+
+/// So must a road, and a corner list on it.
+void useTrack(const hl::Track& track) {
+    const auto shape = hl::roadShape(track);
+    hl::placeOf(track, {10, 10}, hl::kNaN);
+    hl::onRoad(track, 1e6, shape.curvatureAt(-5), 0);
 }
 
 } // namespace
@@ -25,7 +36,7 @@ void useLog(const hl::CarLog& log) {
 extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size) {
     if (size < 1 || size > 20000) return 0;
     const std::string_view text(reinterpret_cast<const char*>(data + 1), size - 1);
-    switch (data[0] % 4) {
+    switch (data[0] % 5) {
     case 0: {
         if (const auto log = hl::importText(text, "fuzz")) useLog(*log);
         hl::LogInput in;
@@ -33,7 +44,10 @@ extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size
         static_cast<void>(static_cast<bool>(hl::shapeOf(in)));
         break;
     }
-    case 1: static_cast<void>(static_cast<bool>(hl::parseTrack(text, "fuzz"))); break;
+    case 1:
+        if (const auto track = hl::parseTrack(text, "fuzz")) useTrack(*track);
+        break;
+    case 3: static_cast<void>(static_cast<bool>(hl::parseCornerList(text, "fuzz"))); break;
     case 2: static_cast<void>(static_cast<bool>(hl::parseGuide(text, "fuzz"))); break;
     default:
         hl::gearsNamed(std::string(text));

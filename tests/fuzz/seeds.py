@@ -21,4 +21,6 @@ seed("nmea", 0, "".join(f"$GPRMC,1300{t:05.2f},A,5300.{int(y):04d},N,00000.{int(
 seed("jsonl", 0, "".join(f"{{\"time\":{t:.2f},\"speed\":25,\"pos\":{{\"x\":{x:.1f},\"y\":{y:.1f}}}}}\n" for t, x, y in rows))
 seed("track", 1, '{"features":[{"properties":{"name":"a","left_m":[5,5,5,5]},"geometry":{"type":"LineString","coordinates":[[0,53],[0.002,53],[0.002,53.001],[0,53.001]]}},{"properties":{"role":"kerb","from_m":1,"to_m":2,"side":"left"},"geometry":{"type":"Point","coordinates":[0,0]}}]}')
 seed("guide", 2, '{"format":"high-lantern-guide","version":1,"scene":{},"sources":{"video":"a","log":"b","lap":1,"sync":{"offset_s":1},"camera":{"hfov_deg":70}},"corners":[{"number":1,"side":"left","start_m":0,"turn_in_m":1,"apex_m":2,"end_m":3,"advice":[],"beats":[{"id":1,"topic":"brake","at_m":1,"words":"x"}],"markers":[]}],"references":[],"next_id":2}')
-seed("words", 3, "Brake up to seventy-eight percent, down to third gear, a hundred per cent power.")
+seed("list", 3, "number,name,side,start_m,turn_in_m,apex_m,end_m\n1,\"Reed Gate\",right,-42.4,87.7,181.4,302.8\n2,,left,302.8,351,455,653\n")
+seed("list-geojson", 3, '{"features":[{"properties":{"role":"corner","number":1,"name":"a","side":"left","at_m":100},"geometry":null}]}')
+seed("words", 4, "Brake up to seventy-eight percent, down to third gear, a hundred per cent power.")

@@ -123,6 +123,31 @@ TEST_CASE("a film is brought in again into a new folder, complete, with log and 
     CHECK(again.error().id == "guide.exists");
 }
 
+TEST_CASE("without a track the road is learned and kept with the guide, so that metres stay where they are") {
+    const ScratchFolder dir;
+    NewGuide wish;
+    wish.folder = dir / "guide", wish.video = demoFolder() / "saltmarrow-lap.mp4",
+    wish.log = demoFolder() / "saltmarrow-log.csv";
+    const auto made = bringIn(wish, {});
+    REQUIRE(made);
+    CHECK(made->sources.trackFile == "log/learned-road.geojson");
+    CHECK(made->scene.realTrack); // nobody knows: it may be one that can hurt
+    const auto guide = readGuide(dir / "guide");
+    REQUIRE(guide);
+    const auto m = gather(dir / "guide", *guide);
+    REQUIRE(m);
+    REQUIRE(m->track);
+    CHECK(m->track->edgesAssumed);
+    CHECK_FALSE(m->trace.edgesKnown);
+    REQUIRE(guide->corners.size() == 11);
+    const auto found = findCorners(m->trace, &*m->track, *m->goodLaps);
+    REQUIRE(found);
+    REQUIRE(found->size() == 11);
+    for (std::size_t i = 0; i < found->size(); ++i)
+        CHECK((*found)[i].apexM ==
+              Approx(guide->corners[i].apexM).margin(0.5)); // found on one axis, measured on the same
+}
+
 TEST_CASE("two pairs set by hand replace the sound") {
     const ScratchFolder dir;
     auto wish = demoWish(dir / "guide");
@@ -163,7 +188,8 @@ TEST_CASE("a log without engine speed is tied by its speed, without both by the 
     const auto seen = bringIn(wish, {});
     REQUIRE(seen);
     CHECK(seen->sources.tie.method == "motion");
-    CHECK(std::abs(seen->sources.tie.offsetS - heard->sources.tie.offsetS) * 1000 < seen->sources.tie.uncertaintyMs + 20);
+    CHECK(std::abs(seen->sources.tie.offsetS - heard->sources.tie.offsetS) * 1000 <
+          seen->sources.tie.uncertaintyMs + 20);
 
     std::string straight = "time [s],lap,speed [m/s]\n"; // neither engine nor turning
     for (int t = 0; t < 3000; ++t) straight += std::to_string(t * 0.1) + "," + std::to_string(1 + t / 1000) + ",30\n";

@@ -184,6 +184,14 @@ TEST_CASE("a track file gives road, kerbs, references and names") {
 }
 
 TEST_CASE("track files that cannot be used say why") {
+    const std::string ring =
+        R"("geometry":{"type":"LineString","coordinates":[[0,53],[0.002,53],[0.002,53.001],[0,53.001]]}}]})";
+    CHECK(parseTrack(R"({"features":[{"properties":{"name":"a"},)" + ring, "t"));
+    for (const char* wrong : {R"("length_m":12)", R"("length_m":1e12)", R"("left_m":-3)", R"("right_m":[4,4,4,1e9])"}) {
+        INFO(wrong);
+        CHECK(parseTrack(R"({"features":[{"properties":{)" + std::string(wrong) + "}," + ring, "t").error().id ==
+              "track.bad-value");
+    }
     CHECK(parseTrack("nonsense", "t").error().id == "track.not-json");
     CHECK(parseTrack("{}", "t").error().id == "track.bad-value");
     CHECK(parseTrack(R"({"features":[]})", "t").error().id == "track.no-centre");

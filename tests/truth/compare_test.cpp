@@ -2,6 +2,7 @@
 // Two laps over the same metres, on simulated drives.
 #include "core/compare/compare.h"
 #include "core/compare/exit_worth.h"
+#include "core/compare/shift_worth.h"
 #include "core/lap/learn_road.h"
 #include "support/driven.h"
 
@@ -161,4 +162,34 @@ TEST_CASE("a road learned from laps puts every lap on one axis, and says that it
         CHECK_FALSE(t.edgesKnown);
         CHECK(measureAll(t, found[1]).front().unmeasured.contains("apex_lateral_m"));
     }
+}
+
+TEST_CASE("where to shift up is learned from how each gear pulls") {
+    // Two gears whose pull crosses at 30 m/s: 6 - 0.1 v and 3.9 - 0.03 v. A lap that shifts at 22 m/s gives time away.
+    const auto low = [](double v) { return 6 - 0.1 * v; };
+    const auto high = [](double v) { return 3.9 - 0.03 * v; };
+    std::vector<LapTrace> laps;
+    for (const double at :
+         {22.0, 22.4, 34.0}) { // two early shifts, and one that shows how the first gear goes on pulling
+        LapTrace t;
+        double v = 10, s = 0;
+        for (double time = 0; time < 14; time += 0.01) {
+            const bool first = v < at && (t.gear.empty() || t.gear.back() == 1);
+            const double a = first ? low(v) : high(v);
+            t.t.push_back(time), t.s.push_back(s), t.v.push_back(v), t.ax.push_back(a), t.gear.push_back(first ? 1 : 2),
+                t.throttle.push_back(1);
+            v += a * 0.01, s += v * 0.01;
+        }
+        laps.push_back(std::move(t));
+    }
+    const auto w = shiftWorths(laps);
+    REQUIRE(w.size() == 1);
+    CHECK(w[0].from == 1);
+    CHECK(w[0].usualSpeed == Approx(22.4).margin(0.3));
+    CHECK(w[0].bestSpeed == Approx(30).margin(2));
+    double truth = 0;
+    for (double v = w[0].usualSpeed; v < 30; v += 0.01) truth += 0.01 * (1 / high(v) - 1 / low(v));
+    CHECK(w[0].gainS == Approx(truth).epsilon(0.25));
+    for (auto& t : laps) t.gear.clear();
+    CHECK(shiftWorths(laps).empty());
 }

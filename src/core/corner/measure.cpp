@@ -175,7 +175,7 @@ void measurePower(const LapTrace& t, const Corner& c, CornerFacts& f) {
 
 void measureLine(const LapTrace& t, const Corner& c, CornerFacts& f) {
     if (!t.edgesKnown) {
-        for (const char* key : {"apex_lateral_m", "entry_lateral_m", "exit_lateral_m"})
+        for (const char* key : {"apex_lateral_m", "brake_lateral_m", "turn_in_lateral_m", "exit_lateral_m"})
             f.unmeasured[key] = "the road's edges are not known";
         return;
     }

@@ -22,7 +22,6 @@ std::optional<Proposal> adviceFor(const Fault& fault) {
                                     {"brake-in-steps", Topic::Brake, "let it off in one sweep"},
                                     {"limiter", Topic::Gears, "up before the limiter"},
                                     {"early-shift", Topic::Gears, "hold this gear longer"},
-                                    {"late-shift", Topic::Gears, "up earlier"},
                                     {"road-unused", Topic::Exit, "let it run out to the edge"},
                                     {"over-the-limit", Topic::Limits, "two wheels stay inside the line"}};
     const auto row =

@@ -47,10 +47,7 @@ struct Writer {
     }
     std::string side() const { return std::string(name(corner.side)); }
     std::string kindText() const {
-        if (corner.kind == "bend") return (corner.minRadiusM < 60 ? "tight " : "") + side() + "-hander";
-        if (corner.kind == "tightening" || corner.kind == "opening") return corner.kind + " " + side() + "-hander";
-        if (corner.kind == "double apex") return "double-apex " + side() + "-hander";
-        return side() + " " + corner.kind;
+        return (corner.kind == "bend" && corner.minRadiusM < 60 ? "tight " : "") + kindWords(corner);
     }
     std::string otherSide() const { return corner.side == Side::Left ? "right" : "left"; }
     void ring(const LookFor& look) {
@@ -218,6 +215,14 @@ GuideCorner bare(const Corner& c) {
 }
 
 } // namespace
+
+std::string kindWords(const GuideCorner& c) {
+    const auto side = std::string(name(c.side));
+    if (c.kind == "bend") return side + "-hander";
+    if (c.kind == "tightening" || c.kind == "opening") return c.kind + " " + side + "-hander";
+    if (c.kind == "double apex") return "double-apex " + side + "-hander";
+    return side + " " + c.kind;
+}
 
 std::string ordinal(int n) {
     static constexpr std::string_view words[] = {"neutral", "first",   "second", "third", "fourth", "fifth",

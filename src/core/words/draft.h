@@ -15,6 +15,9 @@ struct DraftMaterial {
 /// Corners with advice rows, beats and markers; ids continue from `guide.nextId`.
 Guide withDraft(Guide guide, const DraftMaterial& material);
 
+/// "left hairpin", "tightening right-hander"
+std::string kindWords(const GuideCorner& corner);
+
 /// "third", "fourth"; the number itself beyond tenth.
 std::string ordinal(int n);
 
