@@ -34,7 +34,7 @@ class Rows {
 };
 
 QString shape(const std::string& key) {
-    const std::pair<const char*, QString> words[] = {{"stamp and bleed", QObject::tr("stamp and bleed")},
+    const std::pair<const char*, QString> words[] = {{"stamp and bleed", QObject::tr("stamp, bleed")},
                                                      {"even", QObject::tr("even")},
                                                      {"drag", QObject::tr("long drag")},
                                                      {"dab", QObject::tr("dab")},

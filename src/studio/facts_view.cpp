@@ -8,13 +8,13 @@
 
 namespace hl {
 namespace {
-enum Column { What, Here, Within, Over, Beside };
+enum Column { What, Here, Within, Over, Beside, Count };
 } // namespace
 
 FactsView::FactsView(Desk& desk, Player& player, QWidget* parent) : QTableWidget(parent), desk_(desk), player_(player) {
     setObjectName(QStringLiteral("facts"));
     setAccessibleName(tr("Every fact of this corner. Enter goes to where it comes from."));
-    layOnPaper(*this, {tr("Measured"), tr("This lap"), tr("Within"), tr("Over the laps"), tr("Beside")});
+    layOnPaper(*this, {tr("Measured"), tr("This lap"), tr("Within"), tr("All laps"), tr("Beside")});
     const auto go = [this](int row) {
         if (row >= 0 && row < rows_.size()) player_.seekMetre(rows_[row].atM);
     };
@@ -44,6 +44,7 @@ void FactsView::refresh() {
     setColumnHidden(Beside, !beside);
     if (beside) horizontalHeaderItem(Beside)->setText(QString::fromStdString(beside->name));
     setRowCount(static_cast<int>(rows_.size()));
+    clearSpans();
     QString group;
     for (int i = 0; i < rows_.size(); ++i) {
         const auto& r = rows_[i];
@@ -53,6 +54,7 @@ void FactsView::refresh() {
         putCell(*this, i, Here, r.here)->setFont(look::text(look::kSmall, look::Weight::Strong));
         putCell(*this, i, Within, r.within)->setForeground(QColor(look::kInkQuiet));
         putCell(*this, i, Over, r.overLaps);
+        if (r.within.isEmpty() && r.here.size() > 14) setSpan(i, Here, 1, Count - Here); // a sentence
         const auto same = std::find_if(other.begin(), other.end(),
                                        [&](const FactRow& o) { return o.group == r.group && o.what == r.what; });
         putCell(*this, i, Beside, same == other.end() ? QString() : same->here);
@@ -67,7 +69,7 @@ void FactsView::resizeEvent(QResizeEvent* e) {
 
 void FactsView::shareWidth() {
     const bool beside = !isColumnHidden(Beside);
-    shareColumns(*this, beside ? std::vector<double>{0.30, 0.24, 0.12, 0.18, 0.16}
+    shareColumns(*this, beside ? std::vector<double>{0.27, 0.21, 0.13, 0.22, 0.17}
                                : std::vector<double>{0.34, 0.27, 0.14, 0.25, 0});
     resizeRowsToContents();
 }

@@ -120,6 +120,7 @@ QWidget* MainWindow::buildTransport() {
     pace_ = button(tr("full speed"), tr("How fast the film runs (S)"), [this] { nextPace(); });
     where_ = new QLabel;
     where_->setStyleSheet(QStringLiteral("font-size: 15px;"));
+    where_->setMinimumWidth(60); // figures make room for the page, not the page for them
     row->addWidget(where_);
     row->addStretch();
     message_ = new QLabel;
@@ -199,6 +200,7 @@ void MainWindow::connectDesk() {
 
 /// Under the picture: what the car does here, and where this is.
 void MainWindow::showPlace() {
+    if (!desk_->isOpen()) return;
     const auto place = QString::number(std::lround(player_->metre())) + QStringLiteral(" m");
     pace_->setVisible(player_->mode() == Player::Mode::Footage);
     pace_->setText(player_->pace() > 0.6 ? tr("full speed")
@@ -219,8 +221,10 @@ void MainWindow::showPlace() {
     if (live.speed)
         figure(QString::number(std::lround(inUnit(*live.speed, desk_->speedUnit()))),
                QString::fromUtf8(symbol(desk_->speedUnit()).data()));
-    if (live.brake) figure(QString::number(std::lround(*live.brake * 100)), tr("% brake"));
-    if (live.throttle) figure(QString::number(std::lround(*live.throttle * 100)), tr("% power"));
+    constexpr int kRoomForPedals = 690; // px; the strip shows them too
+    const bool wide = where_->parentWidget()->width() > kRoomForPedals;
+    if (live.brake && wide) figure(QString::number(std::lround(*live.brake * 100)), tr("% brake"));
+    if (live.throttle && wide) figure(QString::number(std::lround(*live.throttle * 100)), tr("% power"));
     where_->setText(figures + place);
 }
 
@@ -249,6 +253,7 @@ void MainWindow::go(Station s) {
     const bool reading = cut || s == WordsStation || s == LineUpStation; // sentences need the wider half
     middle_->setStretch(0, reading ? 8 : 11);
     middle_->setStretch(1, 10);
+    QTimer::singleShot(0, this, &MainWindow::showPlace); // in the room it has now
     if (s == LineUpStation) lineUp_->enter();
     player_->setMode(s == CutStation || s == PublishStation ? Player::Mode::Guide : Player::Mode::Footage);
     if (cut && desk_->isOpen())

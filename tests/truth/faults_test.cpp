@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Known faults put into a lap one at a time: each must be found where it was put, and nothing else with it.
 #include "core/judge/rule.h"
+#include "standins/random_ring.h"
 #include "support/driven.h"
 
 #include <catch2/catch.hpp>
@@ -8,7 +9,6 @@
 #include <set>
 
 using namespace hl;
-using hl::testing::driven;
 using hl::testing::must;
 
 namespace {
@@ -21,24 +21,40 @@ struct Lesson {
     Track track;
 };
 
-const Lesson& cleanLap() {
-    static const Lesson l = [] {
-        standin::Driver tidy;
-        tidy.liftInCorner = tidy.earlyBrakeCorner = 0, tidy.spreadM = 0.3;
-        const auto d = driven(standin::saltmarrowRing(), tidy, 2, 11);
-        Lesson l;
-        l.lap = must(traceOf(d.log, d.laps, must(numbered(d.laps, 1)), &d.track));
-        l.corners = must(findCorners(l.lap, &d.track));
-        l.facts = measureAll(l.lap, l.corners);
-        l.car = abilityOf({l.lap, must(traceOf(d.log, d.laps, must(numbered(d.laps, 2)), &d.track))});
-        l.track = d.track;
-        return l;
-    }();
+Lesson lessonOn(standin::Circuit circuit, const standin::Car& car) {
+    standin::Driver tidy;
+    tidy.liftInCorner = tidy.earlyBrakeCorner = 0, tidy.spreadM = 0.3;
+    hl::testing::Driven d{std::move(circuit), {}, {}, {}, {}};
+    d.drive = standin::drive(d.circuit, car, tidy, 2, 11);
+    standin::LogOptions how;
+    how.seed = 11;
+    d.log = must(importText(standin::csvLog(d.circuit, d.drive, how), "drive.csv"));
+    d.track = must(parseTrack(standin::trackGeoJson(d.circuit), "ring.geojson"));
+    moveToPlane(d.log, d.track);
+    d.laps = must(findLaps(d.log, &d.track));
+    Lesson l;
+    l.lap = must(traceOf(d.log, d.laps, must(numbered(d.laps, 1)), &d.track));
+    l.corners = must(findCorners(l.lap, &d.track));
+    l.facts = measureAll(l.lap, l.corners);
+    l.car = abilityOf({l.lap, must(traceOf(d.log, d.laps, must(numbered(d.laps, 2)), &d.track))});
+    l.track = d.track;
     return l;
 }
 
-std::vector<Fault> judged(const LapTrace& lap) {
-    const auto& l = cleanLap();
+/// The demo's ring, and two that nobody drew, each with a car of its own.
+const std::vector<Lesson>& lessons() {
+    static const std::vector<Lesson> all = [] {
+        std::vector<Lesson> l;
+        l.push_back(lessonOn(standin::saltmarrowRing(), {}));
+        for (const auto& [family, seed] :
+             {std::pair(standin::RingFamily::RoadCourse, 2U), std::pair(standin::RingFamily::Flowing, 4U)})
+            l.push_back(lessonOn(standin::randomRing(family, seed), standin::randomCar(family, seed)));
+        return l;
+    }();
+    return all;
+}
+
+std::vector<Fault> judged(const Lesson& l, const LapTrace& lap) {
     return judgeLap(lap, l.corners, measureAll(lap, l.corners), l.car, &l.track, 1.72);
 }
 
@@ -57,7 +73,7 @@ struct Put {
     std::function<bool(LapTrace&, const Corner&, const CornerFacts&)> into; ///< false where it cannot be put
 };
 
-std::vector<Put> puts() {
+std::vector<Put> puts(const Track& track) {
     return {
         {"long-coast",
          [](LapTrace& t, const Corner& c, const CornerFacts& f) { // off the power a second before braking
@@ -122,10 +138,10 @@ std::vector<Put> puts() {
              return true;
          }},
         {"over-the-limit",
-         [](LapTrace& t, const Corner& c, const CornerFacts&) {
+         [&track](LapTrace& t, const Corner& c, const CornerFacts&) {
              const double outside = c.side == Side::Left ? -1 : 1;
              over(t, c.endM - 30, c.endM - 5,
-                  [&](auto i, double) { t.lateral[i] = outside * (frameAt(cleanLap().track, t.s[i]).left + 1.6); });
+                  [&](auto i, double) { t.lateral[i] = outside * (frameAt(track, t.s[i]).left + 1.6); });
              return true;
          }},
         {"road-unused",
@@ -148,61 +164,68 @@ std::vector<Put> puts() {
 } // namespace
 
 TEST_CASE("each known fault is found in its corner, and little else with it") {
-    const auto& l = cleanLap();
-    const auto before = judged(l.lap);
-    std::set<std::pair<std::string, int>> known;
-    for (const auto& f : before) known.emplace(f.kind, f.corner);
     int put = 0, found = 0, extra = 0;
     std::string missed, invented;
-    for (const auto& p : puts())
-        for (std::size_t i = 0; i < l.corners.size(); ++i) {
-            if (known.contains({p.kind, l.corners[i].number})) continue;
-            auto lap = l.lap;
-            if (!p.into(lap, l.corners[i], l.facts[i])) continue;
-            ++put;
-            bool here = false;
-            for (const auto& f : judged(lap)) {
-                if (f.kind == p.kind && f.corner == l.corners[i].number) {
-                    here = true;
-                    CHECK(f.costS >= 0);
-                    CHECK(f.costS < 2);
-                    CHECK_FALSE(f.evidence.empty());
-                    CHECK(f.atM > l.corners[i].startM - 30);
-                    CHECK(f.atM < l.corners[i].endM + 300);
-                } else if (!known.contains({f.kind, f.corner}))
-                    ++extra, invented += std::string(p.kind) + " in " + std::to_string(l.corners[i].number) + " gave " +
-                                         f.kind + " in " + std::to_string(f.corner) + "\n";
+    for (const auto& l : lessons()) {
+        const auto before = judged(l, l.lap);
+        std::set<std::pair<std::string, int>> known;
+        for (const auto& f : before) known.emplace(f.kind, f.corner);
+        for (const auto& p : puts(l.track))
+            for (std::size_t i = 0; i < l.corners.size(); ++i) {
+                if (known.contains({p.kind, l.corners[i].number})) continue;
+                auto lap = l.lap;
+                if (!p.into(lap, l.corners[i], l.facts[i])) continue;
+                ++put;
+                bool here = false;
+                for (const auto& f : judged(l, lap)) {
+                    if (f.kind == p.kind && f.corner == l.corners[i].number) {
+                        here = true;
+                        CHECK(f.costS >= 0);
+                        CHECK(f.costS < 2);
+                        CHECK_FALSE(f.evidence.empty());
+                        CHECK(f.atM > l.corners[i].startM - 30);
+                        CHECK(f.atM < l.corners[i].endM + 300);
+                    } else if (!known.contains({f.kind, f.corner}))
+                        ++extra, invented += std::string(p.kind) + " in " + std::to_string(l.corners[i].number) +
+                                             " gave " + f.kind + " in " + std::to_string(f.corner) + "\n";
+                }
+                found += here;
+                if (!here) missed += std::string(p.kind) + " in " + std::to_string(l.corners[i].number) + "\n";
             }
-            found += here;
-            if (!here) missed += std::string(p.kind) + " in " + std::to_string(l.corners[i].number) + "\n";
-        }
+    }
     INFO("put " << put << ", found " << found << ", besides " << extra << "\nmissed:\n"
                 << missed << "invented:\n"
                 << invented);
-    CHECK(put > 60);
+    CHECK(put > 150);
     CHECK(found >= 0.8 * put);
     CHECK(found >= 0.9 * (found + extra));
 }
 
 TEST_CASE("a tidy lap is nearly free of findings") {
-    const auto before = judged(cleanLap().lap);
-    std::string all;
-    for (const auto& f : before) all += f.kind + " " + std::to_string(f.corner) + ": " + f.evidence + "\n";
-    INFO(all);
-    CHECK(before.size() <= 3);
+    // On the other rings this driver lets off before bends that his car could take flat, and waits for them: that he
+    // coasts and slows too much there is true. Nothing else may be found.
+    const std::set<std::string> his = {"long-coast", "slowed-too-much", "road-unused"};
+    for (std::size_t i = 0; i < lessons().size(); ++i) {
+        const auto found = judged(lessons()[i], lessons()[i].lap);
+        std::string all;
+        for (const auto& f : found) all += f.kind + " " + std::to_string(f.corner) + ": " + f.evidence + "\n";
+        INFO("ring " << i << "\n" << all);
+        CHECK(std::count_if(found.begin(), found.end(),
+                            [&](const Fault& f) { return i == 0 || !his.contains(f.kind); }) <= (i == 0 ? 3 : 0));
+    }
 }
 
 TEST_CASE("findings come by what they cost, and a log without pedals is judged by what it has") {
-    const auto& l = cleanLap();
+    const auto& l = lessons().front();
     auto lap = l.lap;
-    for (const auto& p : puts())
+    for (const auto& p : puts(l.track))
         if (std::string(p.kind) == "long-coast" || std::string(p.kind) == "slowed-too-much")
             p.into(lap, l.corners[2], l.facts[2]);
-    const auto faults = judged(lap);
+    const auto faults = judged(l, lap);
     REQUIRE(faults.size() >= 2);
     for (std::size_t i = 1; i < faults.size(); ++i) CHECK(faults[i].costS <= faults[i - 1].costS);
     for (auto* v : {&lap.throttle, &lap.brake, &lap.steering, &lap.gear, &lap.rpm}) v->clear();
-    for (const auto& f : judged(lap))
+    for (const auto& f : judged(l, lap))
         CHECK((f.kind == "slowed-too-much" || f.kind == "braking-given-away" || f.kind == "road-unused" ||
                f.kind == "over-the-limit" || f.kind == "early-apex"));
 }

@@ -231,6 +231,7 @@ void stretchBounds(std::vector<Corner>& corners, const LapTrace& trace) {
         const double from =
             i > 0 ? corners[i - 1].endM : std::max(trace.s.front(), corners.back().endM - trace.lengthM);
         c.startM = std::max(from, std::min(brakingStart(trace, from, c.turnInM), c.turnInM) - kApproachM);
+        c.startM = std::min(c.startM, c.turnInM); // a lap that never stops turning
     }
     for (std::size_t i = 0; i < corners.size(); ++i) {
         auto& c = corners[i];

@@ -73,7 +73,7 @@ void measureSpeeds(const LapTrace& t, const Corner& c, CornerFacts& f) {
             f.unmeasured[key] = "the log does not reach this corner";
         return;
     }
-    const auto whole = window(t, c.startM - 5, c.endM + 5);
+    const auto whole = window(t, std::min(c.startM, c.turnInM) - 5, c.endM + 5);
     const auto v = smoothed(t.t, t.v, 0.05, whole.a > 0 ? whole.a - 1 : 0, whole.b + 2);
     std::size_t slowest = a;
     for (auto i = a; i < b; ++i)
@@ -135,7 +135,8 @@ void measureLifts(const LapTrace& t, double fromM, double toM, CornerFacts& f) {
         }
         std::size_t k = j;
         while (k + 1 < b && t.throttle[k] < high - 0.02 && t.throttle[k + 1] >= low - 0.02) ++k;
-        f.lifts.push_back({t.s[i], t.s[k], low});
+        const bool back = t.throttle[std::min(k + 1, t.throttle.size() - 1)] > (high + low) / 2;
+        if (back) f.lifts.push_back({t.s[i], t.s[k], low}); // else it is let off for what comes next
         i = k;
     }
 }
