@@ -37,6 +37,17 @@ std::string unusable(const Track& t, double drawnM) {
     return {};
 }
 
+/// Metres told point by point, for roads whose metres are not those of the drawing.
+void takeMetres(std::vector<double> s, Track& t, std::string& wrong) {
+    if (s.size() + 1 == t.s.size()) s.push_back(t.lengthM); // a ring's last point is its first
+    bool rises = s.size() == t.s.size() && s.front() == 0 && s.back() <= t.lengthM + 1e-6;
+    for (std::size_t i = 1; i < s.size() && rises; ++i) rises = s[i] > s[i - 1];
+    if (rises)
+        t.s = std::move(s);
+    else if (wrong.empty())
+        wrong = "s_m is not one rising number for each point, from 0 to length_m";
+}
+
 void readCentre(const json& feature, Track& t, std::string& wrong) {
     const auto& p = feature.at("properties");
     const auto& coordinates = feature.at("geometry").at("coordinates");
@@ -65,6 +76,7 @@ void readCentre(const json& feature, Track& t, std::string& wrong) {
     t.lengthM = p.value("length_m", drawn);
     wrong = unusable(t, drawn);
     for (double& s : t.s) s *= t.lengthM / drawn;
+    if (const auto own = p.find("s_m"); own != p.end()) takeMetres(own->get<std::vector<double>>(), t, wrong);
     if (t.closed && gap < 0.01 && n > 3) { // the ring repeats its first point; once is enough
         for (auto* column : {&t.s, &t.x, &t.y, &t.z, &t.left, &t.right}) column->pop_back();
     }
@@ -113,11 +125,13 @@ Result<Track> parseTrack(std::string_view text, std::string_view fileName) {
 }
 
 Status writeTrack(const std::filesystem::path& path, const Track& t) {
-    nlohmann::ordered_json coordinates = json::array(), left = json::array(), right = json::array(), z = json::array();
+    nlohmann::ordered_json coordinates = json::array(), left = json::array(), right = json::array(), z = json::array(),
+                           metres = json::array();
     for (std::size_t i = 0; i <= t.s.size() && !t.s.empty(); ++i) {
         if (i == t.s.size() && !t.closed) break;
         const auto k = i % t.s.size(); // a ring ends where it began
         coordinates.push_back(placeJson(t, {t.x[k], t.y[k], 0}));
+        if (i == k) metres.push_back(rounded(t.s[k], 3));
         left.push_back(rounded(t.left[k], 2)), right.push_back(rounded(t.right[k], 2)), z.push_back(rounded(t.z[k], 2));
     }
     const auto feature = [](nlohmann::ordered_json geometry, nlohmann::ordered_json properties) {
@@ -132,6 +146,7 @@ Status writeTrack(const std::filesystem::path& path, const Track& t) {
     if (!t.origin) road["coordinates_in"] = "metres";
     if (!t.line.empty()) road["line"] = t.line;
     if (t.edgesAssumed) road["edges"] = "assumed";
+    road["s_m"] = metres;
     road["left_m"] = left, road["right_m"] = right, road["elevation_m"] = z;
     auto features =
         nlohmann::ordered_json::array({feature({{"type", "LineString"}, {"coordinates", coordinates}}, road)});

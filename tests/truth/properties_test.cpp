@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What must not change the facts does not: another timing line, a mirror, other units, another rate, another clock.
+#include "core/lap/learn_road.h"
 #include "support/driven.h"
 
 #include <catch2/catch.hpp>
@@ -145,5 +146,38 @@ TEST_CASE("without a track the road learned from the laps gives the same facts a
         CHECK(a.facts[i].minGear == b.facts[i].minGear);
         if (a.facts[i].brakePeak && b.facts[i].brakePeak)
             CHECK(a.facts[i].brakePeak->value == Approx(b.facts[i].brakePeak->value).margin(0.02));
+    }
+}
+
+TEST_CASE("without a track, metres are those that the log counts itself") {
+    const auto& d = base();
+    const auto truth = d.truthOf(2);
+    const auto check = [&](const Measuring& m, double marginM) {
+        REQUIRE(m.corners.size() == truth.size());
+        for (std::size_t i = 0; i < truth.size(); ++i) {
+            INFO(truth[i].name);
+            if (truth[i].braked) CHECK(m.facts[i].brakeOnsetM->value == Approx(truth[i].brakeOnset).margin(marginM));
+            CHECK(m.facts[i].minSpeedM->value == Approx(truth[i].minSpeedAt).margin(marginM + 2));
+        }
+    };
+    SECTION("on the road learned from the laps") {
+        const auto road = learnRoad(d.log, d.laps);
+        REQUIRE(road);
+        CHECK(road->lengthM == Approx(d.circuit.length).margin(1.5));
+        check(measuredOn(d.log, must(findLaps(d.log, &*road)), &*road, 2), 1.5);
+    }
+    SECTION("of one lap alone") { check(measuredOn(d.log, must(findLaps(d.log, nullptr)), nullptr, 2), 1.0); }
+    SECTION("without positions") {
+        auto log = d.log;
+        log[Channel::X].clear(), log[Channel::Y].clear();
+        const auto laps = must(findLaps(log, nullptr));
+        CHECK(laps.trackLengthM == Approx(d.circuit.length).margin(1));
+        check(measuredOn(log, laps, nullptr, 2), 1.0);
+    }
+    SECTION("a column that is no distance of this lap is left alone") {
+        auto log = d.log;
+        for (double& m : log[Channel::Distance]) m *= 3.3;
+        const auto laps = must(findLaps(log, nullptr));
+        CHECK(laps.trackLengthM == Approx(d.circuit.length).epsilon(0.02));
     }
 }

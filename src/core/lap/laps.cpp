@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/lap/laps.h"
 
+#include "core/lap/log_distance.h"
 #include "core/log/csv_cells.h"
 #include "core/track/plane.h"
 
@@ -152,8 +153,12 @@ Result<LapList> findLaps(const CarLog& log, const Track* track, const std::optio
     const auto way = travelled(log);
     std::vector<double> lengths;
     for (const auto& lap : list.laps)
-        if (lap.complete)
-            lengths.push_back(sampleAt(t, way, seconds(lap.start + lap.time)) - sampleAt(t, way, seconds(lap.start)));
+        if (lap.complete) {
+            const auto counted = lengthByDistance(log, lap);
+            lengths.push_back(counted ? *counted
+                                      : sampleAt(t, way, seconds(lap.start + lap.time)) -
+                                            sampleAt(t, way, seconds(lap.start)));
+        }
     list.trackLengthM = track ? track->lengthM : (lengths.empty() ? way.back() : median(lengths));
     return list;
 }

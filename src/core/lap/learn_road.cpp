@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/lap/learn_road.h"
 
+#include "core/lap/log_distance.h"
+
 #include <algorithm>
 
 namespace hl {
@@ -29,6 +31,39 @@ void measureAgain(Track& road) {
         way += std::hypot(road.x[next] - road.x[i], road.y[next] - road.y[i]);
     }
     road.lengthM = way;
+}
+
+/// Where the log counts its own metres, the road's are the same: the median over the laps at each of its points.
+void countAsTheLog(Track& road, const CarLog& log, LapList placed, const std::vector<Lap>& laps) {
+    placed.trackLengthM = road.lengthM;
+    std::vector<std::vector<double>> counted; // of each lap at each point, and its length
+    for (const auto& lap : laps) {
+        const auto t = traceOf(log, placed, lap, &road);
+        if (!t) continue;
+        const auto from = static_cast<std::size_t>(
+            std::lower_bound(log[Channel::Time].begin(), log[Channel::Time].end(), t->t.front()) -
+            log[Channel::Time].begin());
+        const auto own = distanceFromLine(log, lap, from, travelled(log, from, from + t->t.size()));
+        if (!own) continue;
+        std::vector<double> at;
+        for (const double s : road.s) at.push_back(sampleAt(t->s, *own, s));
+        at.push_back(sampleAt(t->s, *own, road.lengthM));
+        counted.push_back(std::move(at));
+    }
+    if (counted.empty()) return;
+    std::vector<double> middle;
+    for (std::size_t i = 0; i <= road.s.size(); ++i) {
+        std::vector<double> values;
+        for (const auto& lap : counted) values.push_back(lap[i]);
+        middle.push_back(median(values));
+    }
+    for (std::size_t i = middle.size(); i-- > 0;)
+        middle[i] -= middle[0] * (1 - num(i) / num(middle.size() - 1)); // 0 at the line
+    for (std::size_t i = 1; i < middle.size(); ++i)
+        if (middle[i] <= middle[i - 1] + 0.01) return; // does not grow: not to be trusted
+    road.lengthM = middle.back();
+    middle.pop_back();
+    road.s = std::move(middle);
 }
 
 } // namespace
@@ -72,6 +107,7 @@ std::optional<Track> learnRoad(const CarLog& log, const LapList& laps) {
         road->right[i] = std::max(kNarrowestM, middle[i] - narrowest[i] + kBeyondM);
     }
     measureAgain(*road);
+    countAsTheLog(*road, log, placed, goodLaps(laps, *best));
     return road;
 }
 

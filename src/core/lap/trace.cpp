@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/lap/trace.h"
 
+#include "core/lap/log_distance.h"
+
 #include <algorithm>
 
 namespace hl {
@@ -110,7 +112,7 @@ Result<LapTrace> traceOf(const CarLog& log, const LapList& laps, const Lap& lap,
     if (track && !trace.x.empty())
         matchToRoad(trace, *track), trace.edgesKnown = !track->edgesAssumed;
     else
-        integrateDistance(trace, way, laps.trackLengthM);
+        integrateDistance(trace, distanceFromLine(log, lap, a, way).value_or(way), laps.trackLengthM);
     findTurning(trace, take(Channel::YawRate));
     return trace;
 }
