@@ -104,6 +104,7 @@ LapStudy studied(const LapTrace& lap, const std::vector<Corner>& corners, const 
     LapStudy s;
     const auto car = abilityOf(laps.empty() ? std::vector<LapTrace>{lap} : laps);
     s.faults = judgeLap(lap, corners, facts, car, track);
+    s.shifts = shiftWorths(laps.empty() ? std::vector<LapTrace>{lap} : laps);
     s.overLaps.resize(corners.size());
     for (const auto& other : laps) {
         const auto measured = measureAll(other, corners, track);

@@ -2,6 +2,7 @@
 // Two laps, from files to findings; shared by the command and the studio.
 #pragma once
 #include "core/compare/compare.h"
+#include "core/compare/shift_worth.h"
 #include "core/judge/rule.h"
 #include "core/log/log_input.h"
 #include "jobs/progress.h"
@@ -20,11 +21,12 @@ struct PlacedLog {
     const Track* trackOrNull() const { return track ? &*track : nullptr; }
 };
 
-/// `line` is "LAT,LON,HEADING" where no track tells it. Errors: those of the readers, line.*, usage.line (track and line).
+/// `line` is "LAT,LON,HEADING" where no track tells it. Errors: those of the readers, line.*, usage.line (track and
+/// line).
 Result<PlacedLog> placedLog(
     const std::filesystem::path& log, const std::optional<std::filesystem::path>& track,
-    const std::vector<ColumnChoice>& columns = {}, const std::function<bool(double)>& goOn = [](double) { return true; },
-    const std::string& line = {});
+    const std::vector<ColumnChoice>& columns = {},
+    const std::function<bool(double)>& goOn = [](double) { return true; }, const std::string& line = {});
 
 /// Another log put on the same road, or scaled to its length when it has no positions.
 /// Errors: those of the readers, compare.other-track.
@@ -39,6 +41,7 @@ struct LapStudy {
     std::vector<std::vector<CornerFacts>> overLaps; ///< [corner][lap], of the good laps
     std::vector<Fault> faults;                      ///< of this lap, by cost
     std::vector<std::optional<ExitWorth>> worth;    ///< one a corner
+    std::vector<ShiftWorth> shifts;                 ///< where this car is shifted up, and where it should be
 };
 LapStudy studied(const LapTrace& lap, const std::vector<Corner>& corners, const std::vector<CornerFacts>& facts,
                  const std::vector<LapTrace>& laps, const Track* track);

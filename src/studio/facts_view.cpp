@@ -69,7 +69,7 @@ void FactsView::resizeEvent(QResizeEvent* e) {
 
 void FactsView::shareWidth() {
     const bool beside = !isColumnHidden(Beside);
-    shareColumns(*this, beside ? std::vector<double>{0.27, 0.21, 0.13, 0.22, 0.17}
+    shareColumns(*this, beside ? std::vector<double>{0.27, 0.20, 0.12, 0.21, 0.20}
                                : std::vector<double>{0.34, 0.27, 0.14, 0.25, 0});
     resizeRowsToContents();
 }

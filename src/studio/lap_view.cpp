@@ -137,6 +137,13 @@ void LapView::refresh() {
                          .arg(f.corner)
                          .arg(f.costS, 0, 'f', 2)
                          .arg(QString::fromStdString(f.evidence).toHtmlEscaped());
+    for (const auto& w : m.study.shifts)
+        if (w.gainS > kLeast)
+            lines << tr("<b>Up to %1</b> at %2 instead of %3: %4 s each time")
+                         .arg(w.to)
+                         .arg(QString::fromStdString(speedText(w.bestSpeed, desk_.speedUnit())),
+                              QString::fromStdString(speedText(w.usualSpeed, desk_.speedUnit())))
+                         .arg(w.gainS, 0, 'f', 3);
     findings_->setText(lines.empty()
                            ? tr("No fault stands out in this lap.")
                            : tr("<b>What stands out in this lap</b><br>") + lines.join(QStringLiteral("<br>")));

@@ -35,10 +35,12 @@ QString repeatText(const std::vector<CornerFacts>& laps, SpeedUnit unit) {
 
 QString worthText(const std::optional<ExitWorth>& w, SpeedUnit unit) {
     if (!w) return {};
-    return QObject::tr("<b>5 %1 more at the exit</b> are worth %2 s along the straight (%3 m)")
-        .arg(QString::fromUtf8(symbol(unit).data()))
-        .arg(5 * w->perKmhS * 3.6 / inUnit(1, unit), 0, 'f', 2)
-        .arg(std::lround(w->overM));
+    auto text = QObject::tr("<b>5 %1 more at the exit</b> are worth %2 s along the straight (%3 m)")
+                    .arg(QString::fromUtf8(symbol(unit).data()))
+                    .arg(5 * w->perKmhS * 3.6 / inUnit(1, unit), 0, 'f', 2)
+                    .arg(std::lround(w->overM));
+    if (w->perMetreS > 0) text += QObject::tr(", braking 5 m later at its end %1 s").arg(5 * w->perMetreS, 0, 'f', 2);
+    return text;
 }
 
 } // namespace
