@@ -69,7 +69,7 @@ std::vector<ShiftWorth> shiftWorths(const std::vector<LapTrace>& laps) {
             w.gainS +=
                 part * (w.usualSpeed < w.bestSpeed ? 1 / other->second - 1 / pull : 1 / pull - 1 / other->second);
         }
-        w.gainS = std::max(0.0, w.gainS);
+        w.gainS = b - a < kBin ? 0 : std::max(0.0, w.gainS); // nearer than the bins can tell
         out.push_back(w);
     }
     return out;

@@ -121,7 +121,8 @@ LogTime timeAt(const LapTrace& trace, double atM) { return at<LogTime>(sampleAt(
 double placeAt(const LapTrace& trace, LogTime t) { return sampleAt(trace.t, trace.s, seconds(t)); }
 
 std::optional<Track> roadFromTrace(const LapTrace& trace) {
-    if (trace.x.empty()) return std::nullopt;
+    constexpr double kLongestM = 200000; // a log whose "lap" is longer is no lap of a road
+    if (trace.x.empty() || !(trace.lengthM < kLongestM)) return std::nullopt;
     Track road;
     road.edgesAssumed = true;
     road.lengthM = trace.lengthM;
