@@ -203,3 +203,20 @@ TEST_CASE("a log that does not turn cannot have corners") {
     REQUIRE(trace);
     CHECK(findCorners(*trace, nullptr).error().id == "corners.no-turning");
 }
+
+TEST_CASE("half a position is none, and a lap without end makes no road") {
+    std::string text = "time [s],x [m],speed [m/s]\n";
+    for (int i = 0; i < 400; ++i) text += std::to_string(i * 0.1) + "," + std::to_string(3 * i) + ",30\n";
+    const auto log = importText(text, "half.csv");
+    REQUIRE(log);
+    const auto laps = findLaps(*log, nullptr);
+    REQUIRE(laps);
+    const auto trace = traceOf(*log, *laps, laps->laps.front(), nullptr);
+    REQUIRE(trace);
+    CHECK(trace->x.empty());
+    CHECK(trace->curvature.empty());
+    LapTrace endless;
+    endless.lengthM = 4e10;
+    endless.x = endless.y = endless.s = {0, 1e10, 4e10};
+    CHECK_FALSE(roadFromTrace(endless));
+}

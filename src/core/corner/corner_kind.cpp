@@ -30,6 +30,7 @@ double lengthBetween(const Corner& c, const LapTrace& t, double share, double to
 
 bool drivenFlat(const Corner& c, const LapTrace& t) {
     const auto a = locate(t.s, c.turnInM - 80).i, b = locate(t.s, c.apexM).i;
+    if (b <= a || b >= t.v.size()) return false; // places that are no numbers
     if (!t.throttle.empty()) {
         for (auto i = a; i <= b && i < t.s.size(); ++i)
             if (t.throttle[i] < 0.9 && t.s[i] > c.turnInM - 80) return false;

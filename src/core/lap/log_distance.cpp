@@ -29,7 +29,7 @@ std::optional<std::vector<double>> distanceFromLine(const CarLog& log, const Lap
         if (std::isnan(d[i]) || d[i] < d[i - 1] - 0.5) return std::nullopt;
     const auto wayAt = [&](std::size_t i) { return way[i - from]; };
     const double driven = wayAt(b - 1) - wayAt(a), counted = d[b - 1] - d[a];
-    if (!(driven > 50) || std::abs(counted / driven - 1) > kUnlike) return std::nullopt;
+    if (!(driven > 50) || !(std::abs(counted / driven - 1) <= kUnlike)) return std::nullopt;
     // The column is the scaled way and a slow difference.
     const double scale = counted / driven;
     std::vector<double> axis, difference;
@@ -42,6 +42,7 @@ std::optional<std::vector<double>> distanceFromLine(const CarLog& log, const Lap
     std::vector<double> s(way.size());
     for (std::size_t i = 0; i < way.size(); ++i) {
         s[i] = at(times[i], way[i]) - line;
+        if (!std::isfinite(s[i])) return std::nullopt;
         if (i > 0) s[i] = std::max(s[i], s[i - 1] + 1e-6);
     }
     return s;

@@ -105,6 +105,8 @@ Result<LapTrace> traceOf(const CarLog& log, const LapList& laps, const Lap& lap,
     trace.az = take(Channel::VerticalAcc);
     trace.x = take(Channel::X);
     trace.y = take(Channel::Y);
+    if (trace.x.size() != trace.t.size() || trace.y.size() != trace.t.size())
+        trace.x.clear(), trace.y.clear(); // half a position is none
 
     const auto way = travelled(log, a, b);
     if (trace.v.empty()) trace.v = smoothed(trace.t, slope(trace.t, way), 0.3);

@@ -57,7 +57,9 @@ std::vector<double> smoothed(const std::vector<double>& axis, const std::vector<
         double sum = 0, weight = 0;
         for (std::size_t j = i - (i - lo) / stride * stride; j < hi; j += stride) {
             if (std::isnan(y[j])) continue;
-            const double w = bell[static_cast<std::size_t>(std::abs(axis[j] - axis[i]) * perSigma)];
+            const double steps = std::abs(axis[j] - axis[i]) * perSigma;
+            if (!(steps <= kBellSteps)) continue; // a place that is no number
+            const double w = bell[static_cast<std::size_t>(steps)];
             sum += w * y[j];
             weight += w;
         }
