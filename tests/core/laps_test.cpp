@@ -219,4 +219,6 @@ TEST_CASE("half a position is none, and a lap without end makes no road") {
     endless.lengthM = 4e10;
     endless.x = endless.y = endless.s = {0, 1e10, 4e10};
     CHECK_FALSE(roadFromTrace(endless));
+    endless.lengthM = -4e10;
+    CHECK_FALSE(roadFromTrace(endless));
 }

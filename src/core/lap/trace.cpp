@@ -124,7 +124,7 @@ double placeAt(const LapTrace& trace, LogTime t) { return sampleAt(trace.t, trac
 
 std::optional<Track> roadFromTrace(const LapTrace& trace) {
     constexpr double kLongestM = 200000; // a log whose "lap" is longer is no lap of a road
-    if (trace.x.empty() || !(trace.lengthM < kLongestM)) return std::nullopt;
+    if (trace.x.empty() || !(trace.lengthM > 0 && trace.lengthM < kLongestM)) return std::nullopt;
     Track road;
     road.edgesAssumed = true;
     road.lengthM = trace.lengthM;
