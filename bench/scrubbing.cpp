@@ -2,7 +2,7 @@
 // From the pointer to the picture: 1080p50 with a key frame every 250.
 #include "media/movie_writer.h"
 #include "report.h"
-#include "studio/frame_source.h"
+#include "studio/playback/frame_source.h"
 
 #include <chrono>
 #include <QCoreApplication>

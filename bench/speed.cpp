@@ -33,15 +33,17 @@ template <class T> T must(Result<T> r) {
 
 struct Opened {
     Guide guide;
-    Material material;
-    std::unique_ptr<Narrator> narrator;
+    Session session;
+    Speeches speeches;
 };
 
 Opened open(const fs::path& demo) {
     const auto folder = demo / "saltmarrow-guide";
     auto guide = must(readGuide(folder));
-    auto material = must(gather(folder, guide));
-    return {std::move(guide), std::move(material), must(scratchVoice())};
+    auto session = must(bringUp(folder, guide));
+    const auto voice = must(scratchVoice());
+    auto speeches = speechesOf(guide, voice.get());
+    return {std::move(guide), std::move(session), std::move(speeches)};
 }
 
 } // namespace
@@ -116,10 +118,9 @@ Report speedOfAnalysis(const fs::path& demo) {
 
 Report speedOfPlan(const fs::path& demo) {
     auto o = open(demo);
-    auto cut = planCut(o.guide, o.material, *o.narrator); // the words are spoken once
+    auto cut = planCut(o.guide, o.session, o.speeches);
     std::vector<double> times;
-    for (int i = 0; i < 15; ++i)
-        times.push_back(1000 * wallS([&] { cut = planCut(o.guide, o.material, *o.narrator); }));
+    for (int i = 0; i < 15; ++i) times.push_back(1000 * wallS([&] { cut = planCut(o.guide, o.session, o.speeches); }));
     return {{"plan again after an edit", spreadOf(times).median, "ms", 10},
             {"length against the bound", cut.lengthS / cut.boundS, "", 1.10}};
 }
@@ -142,15 +143,15 @@ Report speedOfSeeking(const fs::path& demo) {
 
 Report speedOfRender(const fs::path& demo) {
     auto o = open(demo);
-    const auto cut = planCut(o.guide, o.material, *o.narrator);
+    const auto cut = planCut(o.guide, o.session, o.speeches);
     const double from = 30, to = 60;
     const auto folder = fs::temp_directory_path() / "lantern-bench";
     fs::create_directories(folder);
     RenderWish wish;
     wish.out = folder / "piece.mp4", wish.fromS = from, wish.toS = to;
     double frames = 0;
-    const double ours = wallS(
-        [&] { frames = static_cast<double>(must(render(o.guide, o.material, cut, *o.narrator, wish, {})).frames); });
+    const double ours =
+        wallS([&] { frames = static_cast<double>(must(render(o.guide, o.session, cut, wish, {})).frames); });
     // The bare encoder: the very same frames, decoded and encoded with the same settings, nothing painted.
     const double bare = wallS([&] {
         auto reader = must(VideoReader::open(wish.out));

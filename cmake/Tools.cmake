@@ -1,7 +1,10 @@
 # Compiler cache, linker and warnings: what every target of ours shares.
 find_program(HL_CCACHE ccache)
-if(HL_CCACHE)
-  set(CMAKE_CXX_COMPILER_LAUNCHER ${HL_CCACHE})
+if(HL_CCACHE) # it must be told that a header compiled ahead may stand for the text it was made of
+  set(CMAKE_CXX_COMPILER_LAUNCHER ${CMAKE_COMMAND} -E env CCACHE_SLOPPINESS=pch_defines,time_macros,include_file_mtime,include_file_ctime ${HL_CCACHE})
+  if(CMAKE_CXX_COMPILER_ID STREQUAL "GNU")
+    add_compile_options(-fpch-preprocess)
+  endif()
 endif()
 find_program(HL_MOLD mold)
 if(HL_MOLD)
@@ -20,17 +23,30 @@ if(HL_COVERAGE)
   add_link_options(--coverage)
 endif()
 
-# One target per folder: hl_room(NAME LINKS ...) takes every .cpp below the calling folder.
+# One target per folder: hl_room(NAME LINKS ... [HEADERS ...]) takes every .cpp below the calling folder.
 function(hl_room name)
-  cmake_parse_arguments(ROOM "" "" "LINKS;PRIVATE_LINKS" ${ARGN})
+  cmake_parse_arguments(ROOM "" "" "LINKS;PRIVATE_LINKS;HEADERS" ${ARGN})
   file(GLOB_RECURSE sources CONFIGURE_DEPENDS ${CMAKE_CURRENT_SOURCE_DIR}/*.cpp ${CMAKE_CURRENT_SOURCE_DIR}/*.h)
   list(FILTER sources EXCLUDE REGEX "/main\\.cpp$")
   add_library(hl_${name} STATIC ${sources})
   target_include_directories(hl_${name} PUBLIC ${PROJECT_SOURCE_DIR}/src)
   target_link_libraries(hl_${name} PUBLIC ${ROOM_LINKS} PRIVATE ${ROOM_PRIVATE_LINKS})
   hl_warnings(hl_${name})
+  hl_headers(hl_${name} ${ROOM_HEADERS})
+endfunction()
+
+# Headers that most units of a target read, compiled once: hl_headers(NAME standard json qt-gui qt-widgets catch).
+set(HL_HEADERS_standard <algorithm> <cmath> <filesystem> <functional> <map> <memory> <optional> <set> <string> <variant> <vector>)
+set(HL_HEADERS_json <nlohmann/json.hpp>)
+set(HL_HEADERS_qt-gui <QImage> <QObject> <QPainter> <QString>)
+set(HL_HEADERS_qt-widgets <QtWidgets>)
+set(HL_HEADERS_catch <catch2/catch.hpp>)
+function(hl_headers target)
+  foreach(group IN ITEMS standard ${ARGN})
+    target_precompile_headers(${target} PRIVATE ${HL_HEADERS_${group}})
+  endforeach()
 endfunction()
 
 function(hl_warnings target)
-  target_compile_options(${target} PRIVATE -Wall -Wextra -Wconversion -Wno-sign-conversion)
+  target_compile_options(${target} PRIVATE -Wall -Wextra -Wconversion -Wno-sign-conversion $<$<BOOL:${HL_WERROR}>:-Werror>)
 endfunction()

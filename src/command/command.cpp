@@ -8,12 +8,12 @@
 namespace hl {
 namespace {
 
-constexpr void (*kVerbs[])(CLI::App&, Session&) = {addLaps,  addCorners, addSync,   addCompare, addNew,
-                                                   addCheck, addPlan,    addRender, addPublish, addDemo};
+constexpr void (*kVerbs[])(CLI::App&, Call&) = {addLaps,  addCorners, addSync,   addCompare, addNew,
+                                                addCheck, addPlan,    addRender, addPublish, addDemo};
 
 } // namespace
 
-Progress Session::progress() const {
+Progress Call::progress() const {
     auto last = std::make_shared<std::pair<int, std::string>>(-1, "");
     auto& err = streams.err;
     return {[last, &err](double share, const std::string& doing) {
@@ -28,7 +28,7 @@ Progress Session::progress() const {
 int runCommand(const std::vector<std::string>& arguments, Streams streams) {
     CLI::App app{"High Lantern, without a window: laps, corners, guides from a filmed lap and its log.", "highlantern"};
     app.require_subcommand(1);
-    Session session{streams, false, {}, {}};
+    Call session{streams, false, {}, {}};
     for (const auto add : kVerbs) add(app, session);
     for (auto* verb : app.get_subcommands({})) verb->add_flag("--json", session.json, "Answer in JSON");
     std::vector<std::string> reversed(arguments.rbegin(), arguments.rend());

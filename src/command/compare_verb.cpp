@@ -18,18 +18,30 @@ struct CompareArguments {
     std::string reference, other, track, line, lap = "best", otherLap = "best";
 };
 
-Result<LapTrace> traced(const PlacedLog& log, const std::string& wish, const char* option, double lengthM) {
+Result<Lap> chosen(const LapList& laps, const std::string& wish, const char* option) {
     const bool digits = !wish.empty() && wish.size() < 7 && wish.find_first_not_of("0123456789") == std::string::npos;
     if (wish != "best" && !digits)
         return Error{"usage.lap", "\"" + wish + "\" is not a lap", option, "a number or best"};
-    const auto lap = wish == "best" ? fastest(log.laps) : numbered(log.laps, std::stoi(wish));
-    if (!lap) return lap.error();
-    auto trace = traceOf(log.log, log.laps, *lap, log.trackOrNull());
-    if (!trace || lengthM <= 0 || std::abs(trace->lengthM - lengthM) < 0.01) return trace;
-    return stretchedTo(std::move(*trace), lengthM);
+    return wish == "best" ? fastest(laps) : numbered(laps, std::stoi(wish));
 }
 
-json causesOf(const LapComparison& c, int corner) {
+/// On the axis of the reference, where the two differ.
+LapOnRoad stretched(LapOnRoad lap, double lengthM) {
+    const auto fit = [lengthM](LapTrace& t) {
+        if (std::abs(t.lengthM - lengthM) >= 0.01) t = stretchedTo(std::move(t), lengthM);
+    };
+    fit(lap.trace);
+    for (auto& t : lap.goodLaps) fit(t);
+    return lap;
+}
+
+int numberOf(const LapComparison& c, CornerId id) {
+    for (const auto& corner : c.corners)
+        if (corner.id == id) return corner.number;
+    return 0;
+}
+
+json causesOf(const LapComparison& c, CornerId corner) {
     json causes = json::array();
     for (const auto& f : c.faults)
         if (f.corner == corner)
@@ -53,7 +65,7 @@ json coachingOf(const LapComparison& c) {
     for (const auto& f : c.faults) { // by cost
         const auto say = adviceFor(f);
         if (list.size() >= kMost || !say) continue;
-        list.push_back({{"corner", f.corner},
+        list.push_back({{"corner", numberOf(c, f.corner)},
                         {"at_m", rounded(f.atM, 1)},
                         {"cost_s", rounded(f.costS, 3)},
                         {"evidence", f.evidence},
@@ -84,7 +96,7 @@ json answerOf(const LapComparison& c, const LapTrace& reference, const LapTrace&
             worth = {{"per_kmh_s", rounded(w->perKmhS, 4)},
                      {"over_m", rounded(w->overM, 1)},
                      {"brake_later_s_per_m", rounded(w->perMetreS, 4)}};
-        corners.push_back({{"number", c.parts[i].number},
+        corners.push_back({{"number", c.corners[i].number},
                            {"name", c.corners[i].name},
                            {"entry_s", rounded(d.entryS, 5)},
                            {"middle_s", rounded(d.middleS, 5)},
@@ -93,8 +105,10 @@ json answerOf(const LapComparison& c, const LapTrace& reference, const LapTrace&
                            {"lost_s", rounded(d.sum(), 5)},
                            {"driven_more_m", drivenMore(c.referenceFacts[i], c.otherFacts[i])},
                            {"exit_worth", worth},
-                           {"causes", causesOf(c, c.parts[i].number)}});
+                           {"causes", causesOf(c, c.parts[i].corner)}});
     }
+    json first = json::array();
+    for (const auto id : c.first) first.push_back(numberOf(c, id));
     json delta = json::array();
     for (std::size_t i = 0; i < c.delta.s.size(); i += 4)
         delta.push_back({rounded(c.delta.s[i], 1), rounded(c.delta.behindS[i], 4)});
@@ -103,7 +117,7 @@ json answerOf(const LapComparison& c, const LapTrace& reference, const LapTrace&
             {"other", {{"lap", other.lap.number}, {"time_s", rounded(other.lap.time.count(), 4)}}},
             {"line", line},
             {"corners", corners},
-            {"first_to_work_on", c.first},
+            {"first_to_work_on", first},
             {"coaching", coachingOf(c)},
             {"shift_worth", shiftsOf(othersLaps)},
             {"ideal_lap_s", c.ideal.from.empty() ? json(nullptr) : json(rounded(c.ideal.timeS, 4))},
@@ -111,22 +125,25 @@ json answerOf(const LapComparison& c, const LapTrace& reference, const LapTrace&
 }
 
 Answer compareAnswer(const CompareArguments& a) {
-    const auto reference = placedLog(
-        a.reference, a.track.empty() ? std::nullopt : std::optional<std::filesystem::path>(a.track), {},
-        [](double) { return true; }, a.line);
+    LogWish wish{a.reference, std::nullopt, {}, a.line};
+    if (!a.track.empty()) wish.track = a.track;
+    const auto reference = placedLog(wish);
     if (!reference) return reference.error();
     const auto other = placedOn(a.other, *reference);
     if (!other) return other.error();
-    const auto first = traced(*reference, a.lap, "--lap", 0);
+    const auto lap = chosen(reference->laps, a.lap, "--lap");
+    if (!lap) return lap.error();
+    const auto first = lapOnRoad(*reference, *lap);
     if (!first) return first.error();
-    const auto second = traced(*other, a.otherLap, "--other-lap", first->lengthM);
+    const auto otherLap = chosen(other->laps, a.otherLap, "--other-lap");
+    if (!otherLap) return otherLap.error();
+    constexpr std::size_t kMostLaps = 60; // for the ideal lap
+    auto second = lapOnRoad(*other, *otherLap, kMostLaps);
     if (!second) return second.error();
-    const Track* road = reference->trackOrNull();
-    const auto othersLaps = goodLaps(other->log, other->laps, other->trackOrNull(), first->lengthM);
-    const auto c = compared(*first, goodLaps(reference->log, reference->laps, road, first->lengthM, 20), *second,
-                            othersLaps, road);
+    second = stretched(std::move(*second), first->trace.lengthM);
+    const auto c = compared(first->trace, first->goodLaps, second->trace, second->goodLaps, reference->trackOrNull());
     if (!c) return c.error();
-    return answerOf(*c, *first, *second, othersLaps, reference->laps.line);
+    return answerOf(*c, first->trace, second->trace, second->goodLaps, reference->laps.line);
 }
 
 void tellComparison(const json& j, std::ostream& out) {
@@ -149,7 +166,7 @@ void tellComparison(const json& j, std::ostream& out) {
 
 } // namespace
 
-void addCompare(CLI::App& app, Session& s) {
+void addCompare(CLI::App& app, Call& s) {
     auto* verb = app.add_subcommand("compare", "Where the time went between two laps");
     auto a = std::make_shared<CompareArguments>();
     verb->add_option("reference", a->reference, "The log of the lap to compare with")->required();

@@ -24,23 +24,30 @@ struct GuideArguments {
     std::vector<std::string> pairs;
 };
 
-struct Desk {
+/// A guide with all that its edition is made of.
+struct OpenGuide {
     Guide guide;
-    Material material;
-    std::unique_ptr<Narrator> narrator;
+    Session session;
+    Speeches speeches;
     Cut cut;
 };
 
-Result<Desk> openDesk(const std::string& folder) {
+Result<OpenGuide> opened(const std::string& folder) {
     auto guide = readGuide(folder);
     if (!guide) return guide.error();
-    auto material = gather(guideFile(folder).parent_path(), *guide);
-    if (!material) return material.error();
-    auto narrator = scratchVoice();
-    if (!narrator) return narrator.error();
-    Desk d{std::move(*guide), std::move(*material), std::move(*narrator), {}};
-    d.cut = planCut(d.guide, d.material, *d.narrator);
-    return d;
+    auto session = bringUp(guideFile(folder).parent_path(), *guide);
+    if (!session) return session.error();
+    const auto narrator = scratchVoice();
+    OpenGuide o{std::move(*guide), std::move(*session), {}, {}};
+    o.speeches = speechesOf(o.guide, narrator ? narrator->get() : nullptr);
+    o.cut = planCut(o.guide, o.session, o.speeches);
+    return o;
+}
+
+/// For people and for programs that know corners by number.
+json numberOf(const Guide& g, CornerId id) {
+    const auto* c = cornerWith(g, id);
+    return c ? json(c->number) : json(nullptr);
 }
 
 json syncJson(const ClockTie& t) {
@@ -51,7 +58,7 @@ json syncJson(const ClockTie& t) {
             {"method", t.method}};
 }
 
-Answer newAnswer(const GuideArguments& a, const Session& s) {
+Answer newAnswer(const GuideArguments& a, const Call& s) {
     NewGuide wish;
     wish.folder = a.guide, wish.video = a.video, wish.log = a.log;
     if (!a.track.empty()) wish.track = a.track;
@@ -69,20 +76,21 @@ Answer newAnswer(const GuideArguments& a, const Session& s) {
     return json{{"guide", a.guide},
                 {"lap", guide->sources.lap},
                 {"corners", guide->corners.size()},
-                {"sync", syncJson(guide->sources.tie)}};
+                {"sync", syncJson(guide->sources.film().tie)}};
 }
 
 Answer checkAnswer(const GuideArguments& a) {
-    const auto guide = readGuide(a.guide);
-    if (!guide) return guide.error();
-    const auto material = gather(guideFile(a.guide).parent_path(), *guide);
-    if (!material) return material.error();
+    const auto o = opened(a.guide);
+    if (!o) return o.error();
     json list = json::array();
-    for (const auto& f : checkGuide(*guide, material->facts))
+    auto found = checkGuide(o->guide, o->session.measured);
+    for (auto& f : unheardWords(o->speeches, o->guide)) found.push_back(std::move(f));
+    for (const auto& f : found)
         list.push_back({{"rule", f.rule},
-                        {"severity", f.severity},
-                        {"corner", f.corner ? json(f.corner) : json(nullptr)},
+                        {"severity", name(f.severity)},
+                        {"corner", numberOf(o->guide, f.corner)},
                         {"where", f.where},
+                        {"beat", f.beat ? json(f.beat.value) : json(nullptr)},
                         {"message", f.message},
                         {"claim", f.claim},
                         {"measured", f.measured}});
@@ -90,7 +98,7 @@ Answer checkAnswer(const GuideArguments& a) {
 }
 
 Answer planAnswer(const GuideArguments& a) {
-    const auto d = openDesk(a.guide);
+    const auto d = opened(a.guide);
     if (!d) return d.error();
     json sections = json::array();
     for (const auto& section : d->cut.sections) {
@@ -103,12 +111,12 @@ Answer planAnswer(const GuideArguments& a) {
                              {"footage_end_s", rounded(seconds(x.to), 4)},
                              {"rate", x.rate}});
         for (const auto& w : section.spoken)
-            words.push_back({{"beat", w.beat},
+            words.push_back({{"beat", w.beat().value},
                              {"start_s", rounded(seconds(w.start), 4)},
                              {"end_s", rounded(seconds(w.end), 4)},
-                             {"text", w.text}});
+                             {"text", w.text()}});
         sections.push_back({{"kind", name(section.kind)},
-                            {"corner", section.corner ? json(section.corner) : json(nullptr)},
+                            {"corner", numberOf(d->guide, section.corner)},
                             {"start_s", rounded(seconds(section.start), 4)},
                             {"end_s", rounded(seconds(section.end), 4)},
                             {"shots", shots},
@@ -118,12 +126,12 @@ Answer planAnswer(const GuideArguments& a) {
         {"length_s", rounded(d->cut.lengthS, 4)}, {"bound_s", rounded(d->cut.boundS, 4)}, {"sections", sections}};
 }
 
-Answer renderAnswer(const GuideArguments& a, const Session& s) {
-    auto d = openDesk(a.guide);
+Answer renderAnswer(const GuideArguments& a, const Call& s) {
+    auto d = opened(a.guide);
     if (!d) return d.error();
     RenderWish wish;
     wish.out = a.out, wish.fromS = a.from, wish.toS = a.to, wish.jobs = a.jobs;
-    const auto r = render(d->guide, d->material, d->cut, *d->narrator, wish, s.progress());
+    const auto r = render(d->guide, d->session, d->cut, wish, s.progress());
     if (!r) return r.error();
     return json{{"file", r->file.string()},
                 {"frames", r->frames},
@@ -131,19 +139,19 @@ Answer renderAnswer(const GuideArguments& a, const Session& s) {
                 {"wall_s", rounded(r->wallS, 2)}};
 }
 
-Answer publishAnswer(const GuideArguments& a, const Session& s) {
+Answer publishAnswer(const GuideArguments& a, const Call& s) {
     if (!a.tier.empty() && a.tier != "all")
         return Error{"usage.tier", "the tier \"" + a.tier + "\" does not exist", "--tier", "all"};
-    auto d = openDesk(a.guide);
+    auto d = opened(a.guide);
     if (!d) return d.error();
-    const auto r = publishGuide(d->guide, d->material, d->cut, *d->narrator, a.out, {}, s.progress());
+    const auto r = publishGuide(d->guide, d->session, d->cut, a.out, {}, s.progress());
     if (!r) return r.error();
     json files = json::array();
     for (const auto& f : r->files) files.push_back((fs::path(a.out) / f).string());
     return json{{"files", files}};
 }
 
-Answer demoAnswer(const GuideArguments& a, const Session& s) {
+Answer demoAnswer(const GuideArguments& a, const Call& s) {
     const fs::path folder = a.guide, guide = folder / "saltmarrow-guide";
     const auto progress = s.progress();
     const auto files = standin::makeDemo(folder, [&](double share, const char* doing) {
@@ -177,7 +185,7 @@ CLI::App* guideVerb(CLI::App& app, const char* name, const char* help, std::shar
 
 } // namespace
 
-void addNew(CLI::App& app, Session& s) {
+void addNew(CLI::App& app, Call& s) {
     std::shared_ptr<GuideArguments> a;
     auto* verb = guideVerb(app, "new", "Make a guide from a film and its log", a);
     verb->add_option("--video", a->video, "The onboard film")->required();
@@ -199,7 +207,7 @@ void addNew(CLI::App& app, Session& s) {
     });
 }
 
-void addCheck(CLI::App& app, Session& s) {
+void addCheck(CLI::App& app, Call& s) {
     std::shared_ptr<GuideArguments> a;
     auto* verb = guideVerb(app, "check", "Hold the words against what was measured", a);
     verb->callback([&s, a] {
@@ -213,7 +221,7 @@ void addCheck(CLI::App& app, Session& s) {
     });
 }
 
-void addPlan(CLI::App& app, Session& s) {
+void addPlan(CLI::App& app, Call& s) {
     std::shared_ptr<GuideArguments> a;
     auto* verb = guideVerb(app, "plan", "Plan the cut", a);
     verb->callback([&s, a] {
@@ -225,7 +233,7 @@ void addPlan(CLI::App& app, Session& s) {
     });
 }
 
-void addRender(CLI::App& app, Session& s) {
+void addRender(CLI::App& app, Call& s) {
     std::shared_ptr<GuideArguments> a;
     auto* verb = guideVerb(app, "render", "Render the guide's video", a);
     verb->add_option("--out", a->out, "The video file")->required();
@@ -241,7 +249,7 @@ void addRender(CLI::App& app, Session& s) {
     });
 }
 
-void addPublish(CLI::App& app, Session& s) {
+void addPublish(CLI::App& app, Call& s) {
     std::shared_ptr<GuideArguments> a;
     auto* verb = guideVerb(app, "publish", "Publish an edition: page, video, clips, captions, data", a);
     verb->add_option("--out", a->out, "The edition's folder")->required();
@@ -254,7 +262,7 @@ void addPublish(CLI::App& app, Session& s) {
     });
 }
 
-void addDemo(CLI::App& app, Session& s) {
+void addDemo(CLI::App& app, Call& s) {
     auto a = std::make_shared<GuideArguments>();
     auto* verb = app.add_subcommand("demo", "Make the demo film, log, track and guide");
     verb->add_option("folder", a->guide, "Where to put them")->required();

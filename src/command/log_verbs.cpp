@@ -26,9 +26,9 @@ struct LogArguments {
 constexpr const char* kLineHelp = "LAT,LON,HEADING of the timing line: degrees, the heading clockwise from north";
 
 Result<PlacedLog> open(const LogArguments& a) {
-    return placedLog(
-        a.log, a.track.empty() ? std::nullopt : std::optional<std::filesystem::path>(a.track), {},
-        [](double) { return true; }, a.line);
+    LogWish wish{a.log, std::nullopt, {}, a.line};
+    if (!a.track.empty()) wish.track = a.track;
+    return placedLog(wish);
 }
 
 Result<Lap> chosenLap(const LapList& laps, const std::string& wish) {
@@ -90,10 +90,11 @@ Answer cornersAnswer(const LogArguments& a) {
     if (!o) return o.error();
     const auto lap = chosenLap(o->laps, a.lap);
     if (!lap) return lap.error();
-    const auto trace = traceOf(o->log, o->laps, *lap, o->trackOrNull());
-    if (!trace) return trace.error();
+    const auto onRoad = lapOnRoad(*o, *lap);
+    if (!onRoad) return onRoad.error();
+    const auto* trace = &onRoad->trace;
+    const auto& laps = onRoad->goodLaps;
     const Track* track = o->trackOrNull();
-    const auto laps = goodLaps(o->log, o->laps, track, trace->lengthM, 20);
     const auto corners = a.list.empty() ? findCorners(*trace, track, laps) : listed(a.list, *trace);
     if (!corners) return corners.error();
     if (auto done = writeAsked(a, *corners, track); !done) return done.error();
@@ -103,13 +104,14 @@ Answer cornersAnswer(const LogArguments& a) {
     json list = json::array();
     for (std::size_t i = 0; i < corners->size(); ++i) {
         const auto& c = (*corners)[i];
+        const auto complex = complexLabel(*corners, c.id);
         std::vector<CornerFacts> here;
-        for (const auto& lap : others) here.push_back(lap[i]);
+        for (const auto& measured : others) here.push_back(measured[i]);
         list.push_back({{"number", c.number},
                         {"name", c.name},
                         {"direction", name(c.side)},
                         {"kind", c.kind},
-                        {"complex", c.complex.empty() ? json(nullptr) : json(c.complex)},
+                        {"complex", complex.empty() ? json(nullptr) : json(complex)},
                         {"complex_kind", c.complexKind.empty() ? json(nullptr) : json(c.complexKind)},
                         {"flat", c.flat},
                         {"start_m", rounded(c.startM, 2)},
@@ -129,7 +131,7 @@ Answer cornersAnswer(const LogArguments& a) {
                 {"corners", list}};
 }
 
-Answer syncAnswer(const LogArguments& a, const Session& s) {
+Answer syncAnswer(const LogArguments& a, const Call& s) {
     const std::map<std::string, SyncBy> methods = {
         {"", SyncBy::Either}, {"sound", SyncBy::Sound}, {"motion", SyncBy::Motion}, {"both", SyncBy::Both}};
     const auto method = methods.find(a.method);
@@ -148,7 +150,7 @@ Answer syncAnswer(const LogArguments& a, const Session& s) {
         for (const auto& text : a.pairs) {
             const auto p = parsePair(text);
             if (!p) return p.error();
-            pairs.push_back({at<FootageTime>(p->footageS), timeAt(*trace, p->atM)});
+            pairs.push_back({p->footage, timeAt(*trace, p->atM)});
         }
         tie = syncByHand(pairs);
     } else
@@ -197,7 +199,7 @@ void tellCorners(const json& j, std::ostream& out) {
 
 } // namespace
 
-void addLaps(CLI::App& app, Session& s) {
+void addLaps(CLI::App& app, Call& s) {
     auto* verb = app.add_subcommand("laps", "List the laps in a log");
     auto a = std::make_shared<LogArguments>();
     verb->add_option("log", a->log, "The log")->required();
@@ -206,7 +208,7 @@ void addLaps(CLI::App& app, Session& s) {
     verb->callback([&s, a] { s.work = [a] { return lapsAnswer(*a); }, s.tell = tellLaps; });
 }
 
-void addCorners(CLI::App& app, Session& s) {
+void addCorners(CLI::App& app, Call& s) {
     auto* verb = app.add_subcommand("corners", "Find and measure the corners of a lap");
     auto a = std::make_shared<LogArguments>();
     verb->add_option("log", a->log, "The log")->required();
@@ -219,7 +221,7 @@ void addCorners(CLI::App& app, Session& s) {
     verb->callback([&s, a] { s.work = [a] { return cornersAnswer(*a); }, s.tell = tellCorners; });
 }
 
-void addSync(CLI::App& app, Session& s) {
+void addSync(CLI::App& app, Call& s) {
     auto* verb = app.add_subcommand("sync", "Tie a film's clock to a log's");
     auto a = std::make_shared<LogArguments>();
     verb->add_option("video", a->video, "The film")->required();

@@ -12,7 +12,7 @@ namespace hl {
 
 using Answer = Result<nlohmann::ordered_json>;
 
-struct Session {
+struct Call {
     Streams streams;
     bool json = false;
     std::function<Answer()> work;                                           ///< set by the verb that was called
@@ -20,15 +20,15 @@ struct Session {
     Progress progress() const;                                              ///< to standard error
 };
 
-void addLaps(CLI::App& app, Session& s);
-void addCorners(CLI::App& app, Session& s);
-void addSync(CLI::App& app, Session& s);
-void addCompare(CLI::App& app, Session& s);
-void addNew(CLI::App& app, Session& s);
-void addCheck(CLI::App& app, Session& s);
-void addPlan(CLI::App& app, Session& s);
-void addRender(CLI::App& app, Session& s);
-void addPublish(CLI::App& app, Session& s);
-void addDemo(CLI::App& app, Session& s);
+void addLaps(CLI::App& app, Call& s);
+void addCorners(CLI::App& app, Call& s);
+void addSync(CLI::App& app, Call& s);
+void addCompare(CLI::App& app, Call& s);
+void addNew(CLI::App& app, Call& s);
+void addCheck(CLI::App& app, Call& s);
+void addPlan(CLI::App& app, Call& s);
+void addRender(CLI::App& app, Call& s);
+void addPublish(CLI::App& app, Call& s);
+void addDemo(CLI::App& app, Call& s);
 
 } // namespace hl

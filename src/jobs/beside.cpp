@@ -4,13 +4,15 @@
 namespace hl {
 namespace {
 
-std::vector<CornerParts> partsFor(const Material& m) { return partsOf(m.corners, m.facts, m.trace.lengthM); }
+std::vector<CornerParts> partsFor(const Session& m) {
+    return partsOf(m.measured.corners, m.measured.facts, m.trace.lengthM);
+}
 
 PartTimes less(const PartTimes& a, const PartTimes& b) {
     return {a.entryS - b.entryS, a.middleS - b.middleS, a.exitS - b.exitS, a.straightS - b.straightS};
 }
 
-Result<BesideLap> traced(const Material& m, const CarLog& log, const LapList& laps, const Lap& lap, const Track* track,
+Result<BesideLap> traced(const Session& m, const CarLog& log, const LapList& laps, const Lap& lap, const Track* track,
                          std::string name) {
     auto trace = traceOf(log, laps, lap, track);
     if (!trace) return trace.error();
@@ -23,19 +25,19 @@ Result<BesideLap> traced(const Material& m, const CarLog& log, const LapList& la
 
 } // namespace
 
-BesideLap comparedAgain(BesideLap b, const Material& m) {
-    b.facts = measureAll(b.lap, m.corners, m.track ? &*m.track : nullptr);
+BesideLap comparedAgain(BesideLap b, const Session& m) {
+    b.facts = measureAll(b.lap, m.measured.corners, m.trackOrNull());
     b.delta = compareLaps(b.lap, m.trace, partsFor(m));
     return b;
 }
 
-Result<BesideLap> besideLap(const Material& m, int number) {
+Result<BesideLap> besideLap(const Session& m, int number) {
     const auto lap = numbered(m.laps, number);
     if (!lap) return lap.error();
-    return traced(m, *m.log, m.laps, *lap, m.track ? &*m.track : nullptr, "lap " + std::to_string(number));
+    return traced(m, *m.log, m.laps, *lap, m.trackOrNull(), "lap " + std::to_string(number));
 }
 
-Result<BesideLap> besideLog(const Material& m, const std::filesystem::path& file) {
+Result<BesideLap> besideLog(const Session& m, const std::filesystem::path& file) {
     PlacedLog reference;
     reference.track = m.track;
     const auto other = placedOn(file, reference);
@@ -50,19 +52,19 @@ Result<BesideLap> besideLog(const Material& m, const std::filesystem::path& file
                   file.filename().string() + ", lap " + std::to_string(lap->number));
 }
 
-std::vector<Room> roomInCorners(const Material& m) {
-    if (m.corners.empty()) return {};
+std::vector<TimeGain> gainsInCorners(const Session& m) {
+    if (m.measured.corners.empty()) return {};
     const auto parts = partsFor(m);
     const auto own = timesOf(m.trace, parts);
-    std::vector<Room> rooms;
-    for (const auto& c : m.corners) rooms.push_back({c.number, {}, m.trace.lap.number});
+    std::vector<TimeGain> gains;
+    for (const auto& c : m.measured.corners) gains.push_back({c.id, {}, m.trace.lap.number});
     for (const auto& lap : *m.goodLaps) {
         const auto times = timesOf(lap, parts);
-        for (std::size_t i = 0; i < rooms.size(); ++i)
-            if (const auto d = less(own[i], times[i]); d.sum() > rooms[i].lost.sum())
-                rooms[i].lost = d, rooms[i].bestLap = lap.lap.number;
+        for (std::size_t i = 0; i < gains.size(); ++i)
+            if (const auto d = less(own[i], times[i]); d.sum() > gains[i].lost.sum())
+                gains[i].lost = d, gains[i].bestLap = lap.lap.number;
     }
-    return rooms;
+    return gains;
 }
 
 } // namespace hl

@@ -4,7 +4,7 @@
 #include "core/log/csv_cells.h"
 #include "core/sync/motion.h"
 #include "core/words/draft.h"
-#include "jobs/comparison.h"
+#include "jobs/session.h"
 #include "media/picture_motion.h"
 #include "media/sound.h"
 #include "media/video_reader.h"
@@ -29,13 +29,10 @@ struct Sourced {
 Result<Sourced> readSources(const NewGuide& wish, const Progress& progress) {
     auto video = VideoReader::open(wish.video, 1);
     if (!video) return video.error();
-    auto placed = placedLog(
-        wish.log, wish.track, wish.columns,
-        [&](double share) {
-            progress.report(share, "reading the log");
-            return !progress.cancelled();
-        },
-        wish.line);
+    auto placed = placedLog({wish.log, wish.track, wish.columns, wish.line}, [&](double share) {
+        progress.report(share, "reading the log");
+        return !progress.cancelled();
+    });
     if (!placed) return placed.error();
     return Sourced{std::move(*placed), video->info()};
 }
@@ -66,7 +63,7 @@ Result<ClockTie> tieByPairs(const NewGuide& wish, const Sourced& s) {
     const auto trace = traceOf(s.log(), s.laps(), *lap, s.trackOrNull());
     if (!trace) return trace.error();
     std::vector<HandPair> pairs;
-    for (const auto& p : wish.pairs) pairs.push_back({at<FootageTime>(p.footageS), timeAt(*trace, p.atM)});
+    for (const auto& p : wish.pairs) pairs.push_back({p.footage, timeAt(*trace, p.atM)});
     return syncByHand(pairs);
 }
 
@@ -99,7 +96,7 @@ Result<Guide> fill(const fs::path& folder, const NewGuide& wish, const PlacedLog
     const auto target = fs::absolute(wish.folder).lexically_normal(),
                video = fs::absolute(wish.video).lexically_normal();
     const auto relative = video.lexically_relative(target.parent_path());
-    g.sources.video =
+    g.sources.film().file =
         !relative.empty() && *relative.begin() != ".." ? (fs::path("..") / relative).string() : video.string();
     if (auto done = saveGuide(folder, g); !done) return done.error();
     return g;
@@ -112,7 +109,7 @@ Result<PlacePair> parsePair(std::string_view text) {
     const auto number = [](std::string_view t) { return parseNumber(t, false); };
     if (colon != std::string_view::npos)
         if (const auto film = number(text.substr(0, colon)), place = number(text.substr(colon + 1)); film && place)
-            return PlacePair{*film, *place};
+            return PlacePair{at<FootageTime>(*film), *place};
     return Error{"usage.pair", "\"" + std::string(text) + "\" is not a pair", "",
                  "film seconds and lap metres, like 12.48:310"};
 }
@@ -175,30 +172,29 @@ Result<Guide> bringIn(const NewGuide& wish, const Progress& progress) {
     auto tie = wish.pairs.size() >= 2 ? tieByPairs(wish, *s)
                                       : lineUp(wish.video, s->log(), SyncBy::Either, progress.part(0.1, 0.6));
     if (!tie) return tie.error();
-    g.sources.tie = *tie;
-    g.sources.columns = wish.columns, g.sources.pairs = wish.pairs;
+    g.sources.film().tie = *tie, g.sources.film().pairs = wish.pairs;
+    g.sources.columns = wish.columns, g.sources.line = wish.line;
     if (progress.cancelled()) return cancelledError();
     const auto lap = wish.lap ? numbered(s->laps(), *wish.lap) : filmedLap(*s, *tie);
     if (!lap) return lap.error();
     g.sources.lap = lap->number;
 
     progress.report(0.7, "finding the corners");
-    const auto trace = traceOf(s->log(), s->laps(), *lap, s->trackOrNull());
-    if (!trace) return trace.error();
-    const auto corners =
-        findCorners(*trace, s->trackOrNull(), goodLaps(s->log(), s->laps(), s->trackOrNull(), trace->lengthM, 9));
+    const auto onRoad = lapOnRoad(s->placed, *lap);
+    if (!onRoad) return onRoad.error();
+    const auto corners = findCorners(onRoad->trace, s->trackOrNull(), onRoad->goodLaps);
     if (!corners) return corners.error();
-    const auto facts = measureAll(*trace, *corners, s->trackOrNull());
+    const auto facts = measureAll(onRoad->trace, *corners, s->trackOrNull());
 
     fs::path camera = wish.camera.value_or(fs::path(wish.video.string() + ".camera.json"));
     if (wish.camera || fs::exists(camera, ec)) {
         auto known = readCamera(camera);
         if (!known) return known.error();
-        g.sources.camera = *known;
+        g.sources.film().camera = *known;
     }
     g.scene = filledScene(wish.scene, *s);
     progress.report(0.85, "drafting the words");
-    g = withDraft(std::move(g), {*trace, *corners, facts, s->trackOrNull()});
+    g = withDraft(std::move(g), {onRoad->trace, *corners, facts, s->trackOrNull()});
 
     if (progress.cancelled()) return cancelledError(); // nothing was written so far
     const fs::path parent = fs::absolute(wish.folder).lexically_normal().parent_path();

@@ -6,7 +6,7 @@
 
 namespace hl {
 
-Evidence soundEvidence(const Material& m) {
+Evidence soundEvidence(const Session& m) {
     constexpr double kHop = 0.02; // s, a row of the picture
     Evidence e;
     if (m.videoInfo.hasSound)
@@ -15,22 +15,22 @@ Evidence soundEvidence(const Material& m) {
     return e;
 }
 
-Result<PictureMotion> motionEvidence(const Material& m, const Progress& progress) {
+Result<PictureMotion> motionEvidence(const Session& m, const Progress& progress) {
     return readMotion(m.video, [&](double share) {
         progress.report(share, "watching how the picture turns");
         return !progress.cancelled();
     });
 }
 
-std::vector<LapMoment> momentsOf(const Guide& g, const Material& m, std::size_t most) {
+std::vector<LapMoment> momentsOf(const Guide& g, const Session& m, std::size_t most) {
     std::vector<LapMoment> out;
     const std::size_t n = g.corners.size();
     for (std::size_t k = 0; k < most && n > 0; ++k) {
         const std::size_t i = std::min(n - 1, k * n / most + n / (2 * most));
         const auto& c = g.corners[i];
         const Shift* down = nullptr;
-        if (i < m.facts.size())
-            for (const auto& s : m.facts[i].shifts)
+        if (const auto* facts = m.measured.of(c))
+            for (const auto& s : facts->shifts)
                 if (s.to < s.from && !down) down = &s;
         if (k % 2 == 0 && down)
             out.push_back({std::to_string(down->from) + " to " + std::to_string(down->to), down->atM});

@@ -3,7 +3,7 @@
 #pragma once
 #include "core/sync/motion.h"
 #include "core/sync/note_map.h"
-#include "jobs/material.h"
+#include "jobs/session.h"
 
 #include <optional>
 
@@ -16,9 +16,9 @@ struct Evidence {
 };
 
 /// Listens to the whole film; quick.
-Evidence soundEvidence(const Material& material);
+Evidence soundEvidence(const Session& session);
 /// Watches the whole film; as long as decoding takes.
-Result<PictureMotion> motionEvidence(const Material& material, const Progress& progress);
+Result<PictureMotion> motionEvidence(const Session& session, const Progress& progress);
 
 /// An event of the lap that can be seen or heard in the film.
 struct LapMoment {
@@ -26,6 +26,6 @@ struct LapMoment {
     double atM = 0;
 };
 /// Up to `most`, spread over the lap: shifts and turn-ins in turns.
-std::vector<LapMoment> momentsOf(const Guide& guide, const Material& material, std::size_t most);
+std::vector<LapMoment> momentsOf(const Guide& guide, const Session& session, std::size_t most);
 
 } // namespace hl

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // A small film of nothing but key frames, so that any moment is there at once while a hand drags.
 #pragma once
-#include "jobs/material.h"
+#include "jobs/session.h"
 
 namespace hl {
 

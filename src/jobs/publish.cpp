@@ -46,23 +46,24 @@ Status writeFonts(const fs::path& folder) {
     return Done{};
 }
 
-Status fillEdition(const fs::path& dir, const Guide& guide, const Material& m, const Cut& cut, Narrator& narrator,
-                   const RenderWish& how, const Progress& progress) {
+Status fillEdition(const fs::path& dir, const Guide& guide, const Session& m, const Cut& cut, const RenderWish& how,
+                   const Progress& progress) {
     if (auto s = makeFolder(dir / "clips"); !s) return s;
     RenderWish wish = how;
     wish.out = dir / "guide.mp4", wish.fromS = 0, wish.toS = -1;
-    const auto film = render(guide, m, cut, narrator, wish, progress.part(0, 0.94));
+    const auto film = render(guide, m, cut, wish, progress.part(0, 0.94));
     if (!film) return film.error();
     auto reader = VideoReader::open(wish.out, 1);
     if (!reader) return reader.error();
     for (const auto& c : chaptersOf(guide, cut)) {
-        if (c.corner == 0) continue;
+        const auto* corner = cornerWith(guide, c.corner);
+        if (!corner) continue;
         if (progress.cancelled()) return cancelledError();
         progress.report(0.95, "cutting clips");
-        if (auto s = copyClip(wish.out, dir / clipName(c.corner), c.startS, c.endS); !s) return s;
-        if (auto s = writeStill(*reader, c.startS + 0.3 * (c.endS - c.startS), dir / stillName(c.corner)); !s) return s;
+        if (auto s = copyClip(wish.out, dir / clipName(*corner), c.startS, c.endS); !s) return s;
+        if (auto s = writeStill(*reader, c.startS + 0.3 * (c.endS - c.startS), dir / stillName(*corner)); !s) return s;
     }
-    const auto page = makePage(guide, cut, m.facts, m.trace, m.roadOrNull());
+    const auto page = makePage(guide, cut, m.measured, m.trace, m.roadOrNull());
     if (auto s = writeFonts(dir / "fonts"); !s) return s;
     for (const auto& [name, bytes] : {std::pair("page.css", &page.css), std::pair("page.js", &page.script),
                                       std::pair("facts.json", &page.factsJson), std::pair("index.html", &page.html)})
@@ -80,8 +81,8 @@ bool replaceable(const fs::path& out) {
 
 } // namespace
 
-Result<PublishReport> publishGuide(const Guide& guide, const Material& m, const Cut& cut, Narrator& narrator,
-                                   const fs::path& out, const RenderWish& how, const Progress& progress) {
+Result<PublishReport> publishGuide(const Guide& guide, const Session& m, const Cut& cut, const fs::path& out,
+                                   const RenderWish& how, const Progress& progress) {
     const auto target = fs::absolute(out).lexically_normal();
     const auto clean = target.filename().empty() ? target.parent_path() : target;
     if (!replaceable(clean))
@@ -90,7 +91,9 @@ Result<PublishReport> publishGuide(const Guide& guide, const Material& m, const 
     if (auto s = makeFolder(clean.parent_path()); !s) return s.error();
     const auto mark = "." + clean.filename().string() + "." + std::to_string(::getpid());
     const auto scratch = clean.parent_path() / (mark + ".part"), old = clean.parent_path() / (mark + ".old");
-    auto done = fillEdition(scratch, guide, m, cut, narrator, how, progress);
+    // A bound that has just moved: what is published was measured between the bounds that are published.
+    const auto& session = isMeasured(m, guide) ? m : measuredAgain(m, guide);
+    auto done = fillEdition(scratch, guide, session, cut, how, progress);
     std::error_code ec;
     if (done) {
         const bool had = fs::exists(clean, ec);

@@ -10,7 +10,7 @@ struct PublishReport {
 
 /// Renders and publishes an edition into `out`, which appears complete or keeps what it held.
 /// Errors: those of render, and publish.not-ours (the folder holds something that is no edition).
-Result<PublishReport> publishGuide(const Guide& guide, const Material& material, const Cut& cut, Narrator& narrator,
+Result<PublishReport> publishGuide(const Guide& guide, const Session& session, const Cut& cut,
                                    const std::filesystem::path& out, const RenderWish& how, const Progress& progress);
 
 } // namespace hl

@@ -3,7 +3,7 @@
 
 #include "core/cut/soundtrack.h"
 #include "core/words/captions.h"
-#include "jobs/channel.h"
+#include "jobs/hand_over.h"
 #include "media/movie_writer.h"
 #include "media/sound.h"
 #include "media/stretch.h"
@@ -158,23 +158,19 @@ YuvFrame fitted(YuvFrame f, OutputSize size) {
     return out;
 }
 
-Result<RenderReport> render(const Guide& guide, const Material& m, const Cut& cut, Narrator& narrator,
-                            const RenderWish& wish, const Progress& progress) {
+Result<RenderReport> render(const Guide& guide, const Session& m, const Cut& cut, const RenderWish& wish,
+                            const Progress& progress) {
     const auto started = std::chrono::steady_clock::now();
     const double toS = wish.toS < 0 ? cut.lengthS : std::min(wish.toS, cut.lengthS);
     const Span span{std::lround(wish.fromS * guide.frameRate), std::lround(toS * guide.frameRate), guide.frameRate};
     if (span.last <= span.first)
         return Error{"render.empty", "there is nothing to render between these times", "",
                      "a start before the end, inside " + std::to_string(cut.lengthS) + " s"};
-    progress.report(0, "speaking the words");
+    progress.report(0, "mixing the sound");
     Sound footage{48000, 0, {}};
     if (m.videoInfo.hasSound)
         if (auto s = readSound(m.video, 48000)) footage = std::move(*s);
-    const auto voice = [&](const std::string& text) {
-        auto u = narrator.speak(text);
-        return u ? u->sound : Sound{48000, 0, {}};
-    };
-    const auto sound = mixSoundtrack(cut, {footage, voice, stretched}, static_cast<double>(span.first) / span.frameRate,
+    const auto sound = mixSoundtrack(cut, {footage, stretched}, static_cast<double>(span.first) / span.frameRate,
                                      static_cast<double>(span.last) / span.frameRate);
     auto reader = VideoReader::open(m.video);
     if (!reader) return reader.error();
@@ -183,7 +179,7 @@ Result<RenderReport> render(const Guide& guide, const Material& m, const Cut& cu
     if (!writer) return writer.error();
 
     const auto clock = clockOf(guide, m);
-    const Stage stage{guide, m.trace, m.roadOrNull(), clock};
+    const Stage stage{guide, m.trace, m.roadOrNull(), clock, m.videoInfo.aspect()};
     HandOver<Decoded> decoded(6);
     HandOver<Painted> painted(6);
     std::jthread decoding([&] { decodeAll(*reader, cut, span, size, decoded, progress); });

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
-#include "jobs/material.h"
+#include "jobs/session.h"
 
 namespace hl {
 
@@ -20,8 +20,8 @@ struct RenderReport {
 
 /// Decode, retime, paint, encode. Captions are written beside the video as WebVTT.
 /// Errors: movie.*, media.*, render.empty, job.cancelled.
-Result<RenderReport> render(const Guide& guide, const Material& material, const Cut& cut, Narrator& narrator,
-                            const RenderWish& wish, const Progress& progress);
+Result<RenderReport> render(const Guide& guide, const Session& session, const Cut& cut, const RenderWish& wish,
+                            const Progress& progress);
 
 /// The size a guide of this footage is rendered in: 16:9, at most 1920x1080.
 struct OutputSize {

@@ -2,6 +2,7 @@
 #include "media/pixels.h"
 
 #include <algorithm>
+#include <cmath>
 #include <cstring>
 
 namespace hl {
@@ -47,10 +48,21 @@ int matrixOf(const AVFrame& f) {
 
 } // namespace
 
-YuvFrame toYuv(const AVFrame& frame, Scaler& scaler, int quarterTurns) {
-    YuvFrame out(frame.width & ~1, frame.height & ~1);
+std::pair<int, int> squareSize(int width, int height, AVRational aspect) {
+    constexpr double kOddest = 4; // beyond, the file's word is not to be believed
+    const double a = aspect.num > 0 && aspect.den > 0 ? av_q2d(aspect) : 1;
+    double w = width, h = height;
+    if (a > 1.001 && a <= kOddest) w *= a;
+    if (a < 0.999 && a >= 1 / kOddest) h /= a;
+    return {static_cast<int>(std::lround(w)) & ~1, static_cast<int>(std::lround(h)) & ~1};
+}
+
+YuvFrame toYuv(const AVFrame& frame, AVRational pixelAspect, Scaler& scaler, int quarterTurns) {
+    const auto [width, height] = squareSize(frame.width, frame.height, pixelAspect);
+    YuvFrame out(width, height);
+    const bool sameSize = width == (frame.width & ~1) && height == (frame.height & ~1);
     const bool full = frame.format == AV_PIX_FMT_YUVJ420P || frame.color_range == AVCOL_RANGE_JPEG;
-    if (frame.format == AV_PIX_FMT_YUV420P && !full && matrixOf(frame) == SWS_CS_ITU709) {
+    if (sameSize && frame.format == AV_PIX_FMT_YUV420P && !full && matrixOf(frame) == SWS_CS_ITU709) {
         copyPlane(frame.data[0], frame.linesize[0], out.y, out.width, out.height);
         copyPlane(frame.data[1], frame.linesize[1], out.u, out.width / 2, out.height / 2);
         copyPlane(frame.data[2], frame.linesize[2], out.v, out.width / 2, out.height / 2);
@@ -81,7 +93,8 @@ void lend(const YuvFrame& from, AVFrame& to) {
 YuvFrame scaled(const YuvFrame& f, int width, int height) {
     YuvFrame out(width, height);
     out.time = f.time;
-    ff::Scaler scaler(sws_getContext(f.width, f.height, AV_PIX_FMT_YUV420P, width, height, AV_PIX_FMT_YUV420P, SWS_FAST_BILINEAR, nullptr, nullptr, nullptr));
+    ff::Scaler scaler(sws_getContext(f.width, f.height, AV_PIX_FMT_YUV420P, width, height, AV_PIX_FMT_YUV420P,
+                                     SWS_FAST_BILINEAR, nullptr, nullptr, nullptr));
     const std::uint8_t* planes[4] = {f.y.data(), f.u.data(), f.v.data(), nullptr};
     const int strides[4] = {f.width, f.width / 2, f.width / 2, 0};
     std::uint8_t* to[4] = {out.y.data(), out.u.data(), out.v.data(), nullptr};

@@ -25,17 +25,23 @@ struct Graph {
 bool build(Graph& g, int rate, double tempo) {
     char text[160];
     std::snprintf(text, sizeof text, "sample_rate=%d:sample_fmt=flt:channel_layout=mono:time_base=1/%d", rate, rate);
-    if (avfilter_graph_create_filter(&g.in, avfilter_get_by_name("abuffer"), "in", text, nullptr, g.graph.get()) < 0) return false;
+    if (avfilter_graph_create_filter(&g.in, avfilter_get_by_name("abuffer"), "in", text, nullptr, g.graph.get()) < 0)
+        return false;
     AVFilterContext* last = g.in;
     const int steps = std::max(1, static_cast<int>(std::ceil(std::abs(std::log2(tempo)) - 1e-9)));
     const double each = std::pow(tempo, 1.0 / steps);
     for (int i = 0; i < steps; ++i) {
         AVFilterContext* next = nullptr;
         std::snprintf(text, sizeof text, "tempo=%.6f", each);
-        if (avfilter_graph_create_filter(&next, avfilter_get_by_name("atempo"), ("tempo" + std::to_string(i)).c_str(), text, nullptr, g.graph.get()) < 0 || avfilter_link(last, 0, next, 0) < 0) return false;
+        if (avfilter_graph_create_filter(&next, avfilter_get_by_name("atempo"), ("tempo" + std::to_string(i)).c_str(),
+                                         text, nullptr, g.graph.get()) < 0 ||
+            avfilter_link(last, 0, next, 0) < 0)
+            return false;
         last = next;
     }
-    if (avfilter_graph_create_filter(&g.out, avfilter_get_by_name("abuffersink"), "out", nullptr, nullptr, g.graph.get()) < 0) return false;
+    if (avfilter_graph_create_filter(&g.out, avfilter_get_by_name("abuffersink"), "out", nullptr, nullptr,
+                                     g.graph.get()) < 0)
+        return false;
     return avfilter_link(last, 0, g.out, 0) >= 0 && avfilter_graph_config(g.graph.get(), nullptr) >= 0;
 }
 
@@ -58,7 +64,8 @@ Sound stretched(const Sound& sound, double rate) {
     constexpr std::size_t kPiece = 4096;
     for (std::size_t from = 0; from < sound.samples.size(); from += kPiece) {
         const auto n = std::min(kPiece, sound.samples.size() - from);
-        frame->nb_samples = static_cast<int>(n), frame->format = AV_SAMPLE_FMT_FLT, frame->sample_rate = sound.rate, frame->pts = static_cast<std::int64_t>(from);
+        frame->nb_samples = static_cast<int>(n), frame->format = AV_SAMPLE_FMT_FLT, frame->sample_rate = sound.rate,
+        frame->pts = static_cast<std::int64_t>(from);
         av_channel_layout_default(&frame->ch_layout, 1);
         if (av_frame_get_buffer(frame.get(), 0) < 0) return sound;
         std::memcpy(frame->data[0], sound.samples.data() + from, n * sizeof(float));
@@ -67,7 +74,8 @@ Sound stretched(const Sound& sound, double rate) {
     }
     if (av_buffersrc_add_frame(g.in, nullptr) < 0) return sound;
     drain(g, *result, out);
-    out.samples.resize(static_cast<std::size_t>(static_cast<double>(sound.samples.size()) / rate)); // the filter's tail may miss or add a little
+    out.samples.resize(static_cast<std::size_t>(static_cast<double>(sound.samples.size()) /
+                                                rate)); // the filter's tail may miss or add a little
     return out;
 }
 

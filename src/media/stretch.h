@@ -4,7 +4,8 @@
 
 namespace hl {
 
-/// The sound drawn out (rate below 1) or pressed together, at its own pitch; 0.25 to 4. Unchanged when FFmpeg's tempo filter cannot be had.
+/// The sound drawn out (rate below 1) or pressed together, at its own pitch; 0.25 to 4. Unchanged when FFmpeg's tempo
+/// filter cannot be had.
 Sound stretched(const Sound& sound, double rate);
 
 } // namespace hl

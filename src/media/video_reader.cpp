@@ -22,6 +22,7 @@ struct VideoReader::Parts {
     bool draining = false;
     std::string path;
 
+    AVRational pixelAspect{1, 1};
     double toSeconds(std::int64_t pts) const {
         return static_cast<double>(pts) * av_q2d(input->streams[stream]->time_base);
     }
@@ -62,7 +63,10 @@ Result<VideoReader> VideoReader::open(const std::filesystem::path& path, int thr
     const auto* stream = parts->input->streams[parts->stream];
     parts->quarterTurns = quarterTurnsOf(*stream);
     auto& info = parts->info;
-    info.width = stream->codecpar->width & ~1, info.height = stream->codecpar->height & ~1;
+    parts->pixelAspect =
+        av_guess_sample_aspect_ratio(parts->input.get(), parts->input->streams[parts->stream], nullptr);
+    std::tie(info.width, info.height) =
+        ff::squareSize(stream->codecpar->width, stream->codecpar->height, parts->pixelAspect);
     if (parts->quarterTurns % 2 == 1) std::swap(info.width, info.height);
     info.frameRate = stream->avg_frame_rate.num > 0 ? av_q2d(stream->avg_frame_rate) : av_q2d(stream->r_frame_rate);
     info.length = Seconds(parts->input->duration > 0 ? static_cast<double>(parts->input->duration) / AV_TIME_BASE : 0);
@@ -79,7 +83,7 @@ std::optional<YuvFrame> VideoReader::Parts::decode() {
     for (;;) {
         const int got = avcodec_receive_frame(codec.get(), frame.get());
         if (got == 0) {
-            auto out = ff::toYuv(*frame, scaler, quarterTurns);
+            auto out = ff::toYuv(*frame, pixelAspect, scaler, quarterTurns);
             const auto pts = frame->best_effort_timestamp != AV_NOPTS_VALUE ? frame->best_effort_timestamp : frame->pts;
             out.time = at<FootageTime>(toSeconds(pts));
             av_frame_unref(frame.get());

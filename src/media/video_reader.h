@@ -11,11 +11,12 @@
 namespace hl {
 
 struct VideoInfo {
-    int width = 0, height = 0; ///< upright
+    int width = 0, height = 0; ///< upright, with square pixels
     double frameRate = 0;      ///< average, 1/s
     Seconds length{};
     bool hasSound = false;
     std::string codec;
+    double aspect() const { return height > 0 ? static_cast<double>(width) / height : 16.0 / 9; }
 };
 
 /// One decoder walking forward through one file. Not thread-safe; give each thread its own.

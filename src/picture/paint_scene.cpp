@@ -23,9 +23,12 @@ void plate(QPainter& p, const QRectF& box) {
 }
 
 QString rateText(double rate) {
-    if (rate <= 0) return tr("picture stands");
-    if (rate < 0.3) return tr("picture at \u00bc speed");
-    if (rate < 0.6) return tr("picture at \u00bd speed");
+    switch (paceOf(rate)) {
+    case Pace::Standing: return tr("picture stands");
+    case Pace::Quarter: return tr("picture at \u00bc speed");
+    case Pace::Half: return tr("picture at \u00bd speed");
+    case Pace::Full: return {};
+    }
     return {};
 }
 
@@ -54,7 +57,7 @@ QRectF paintTag(QPainter& p, const SceneAt& s) {
     p.drawText(QRectF(x, box.top(), wName + 2, box.height()), Qt::AlignVCenter, name);
     x += name.isEmpty() ? 0 : wName + 22;
     p.setFont(small);
-    p.setPen(QColor(s.rate < 0.9 ? look::kLamp : look::kPower));
+    p.setPen(QColor(paceOf(s.rate) != Pace::Full ? look::kLamp : look::kPower));
     p.drawText(QRectF(x, box.top(), wPace + 2, box.height()), Qt::AlignVCenter, pace);
     return box;
 }

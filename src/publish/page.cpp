@@ -70,10 +70,15 @@ data rowsOf(const GuideCorner& c, const CornerFacts& f, SpeedUnit unit) {
     return rows;
 }
 
-double startOf(const Cut& cut, int corner) {
-    for (const auto& s : cut.sections)
-        if (s.corner == corner) return seconds(s.start);
-    return 0;
+/// What the page's script knows corners by; 0 for the whole lap.
+int numberOf(const Guide& g, CornerId id) {
+    const auto* c = cornerWith(g, id);
+    return c ? c->number : 0;
+}
+
+double startOf(const Cut& cut, CornerId corner) {
+    const auto* s = sectionOf(cut, corner);
+    return s ? seconds(s->start) : 0;
 }
 
 std::string styled() {
@@ -117,14 +122,14 @@ json structured(const Guide& g, const Cut& cut, const LapTrace& trace) {
 
 } // namespace
 
-std::string clipName(int corner) {
+std::string clipName(const Corner& corner) {
     char text[40];
-    std::snprintf(text, sizeof text, "clips/corner-%02d.mp4", corner);
+    std::snprintf(text, sizeof text, "clips/corner-%02d.mp4", corner.number);
     return text;
 }
-std::string stillName(int corner) {
+std::string stillName(const Corner& corner) {
     char text[40];
-    std::snprintf(text, sizeof text, "clips/corner-%02d.jpg", corner);
+    std::snprintf(text, sizeof text, "clips/corner-%02d.jpg", corner.number);
     return text;
 }
 
@@ -161,7 +166,7 @@ std::string mapSvg(const Guide& g, const Cut& cut, const Track* road) {
         const auto q = place(p.x, p.y);
         std::snprintf(text, sizeof text,
                       "<a href=\"#corner-%d\" data-corner=\"%d\" data-start=\"%.3f\" aria-label=\"Corner %d\">",
-                      c.number, c.number, startOf(cut, c.number), c.number);
+                      c.number, c.number, startOf(cut, c.id), c.number);
         svg += text;
         std::snprintf(
             text, sizeof text,
@@ -172,19 +177,20 @@ std::string mapSvg(const Guide& g, const Cut& cut, const Track* road) {
     return svg + "</svg>";
 }
 
-std::string factsJson(const Guide& g, const std::vector<CornerFacts>& facts) {
+std::string factsJson(const Guide& g, const MeasuredCorners& measured) {
     json corners = json::array();
-    for (std::size_t i = 0; i < g.corners.size() && i < facts.size(); ++i)
-        corners.push_back({{"number", g.corners[i].number},
-                           {"name", g.corners[i].name},
-                           {"turn_in_m", g.corners[i].turnInM},
-                           {"apex_m", g.corners[i].apexM},
-                           {"facts", factsToJson(facts[i])}});
+    for (const auto& c : g.corners)
+        if (const auto* facts = measured.of(c))
+            corners.push_back({{"number", c.number},
+                               {"name", c.name},
+                               {"turn_in_m", c.turnInM},
+                               {"apex_m", c.apexM},
+                               {"facts", factsToJson(*facts)}});
     return json{{"track", g.scene.track}, {"car", g.scene.car}, {"lap", g.sources.lap}, {"corners", corners}}.dump(1) +
            "\n";
 }
 
-PageFiles makePage(const Guide& g, const Cut& cut, const std::vector<CornerFacts>& facts, const LapTrace& trace,
+PageFiles makePage(const Guide& g, const Cut& cut, const MeasuredCorners& measured, const LapTrace& trace,
                    const Track* road) {
     data page;
     page.set("title", g.scene.title);
@@ -199,22 +205,23 @@ PageFiles makePage(const Guide& g, const Cut& cut, const std::vector<CornerFacts
     page.set("structured", inScript(structured(g, cut, trace)));
     page.set("map", mapSvg(g, cut, road));
     page.set("cautions", g.scene.realTrack ? data::type::bool_true : data::type::bool_false);
-    if (!g.corners.empty()) page.set("poster", stillName(g.corners.front().number));
+    if (!g.corners.empty()) page.set("poster", stillName(g.corners.front()));
     data corners{data::type::list};
-    for (std::size_t i = 0; i < g.corners.size(); ++i) {
-        const auto& c = g.corners[i];
+    const auto all = cornersOf(g);
+    for (const auto& c : g.corners) {
+        const auto* facts = measured.of(c);
+        const auto complex = complexLabel(all, c.id);
         data d;
         const bool numbers = g.scene.cornerLabels != CornerLabels::Names || c.name.empty();
         d.set("id", std::to_string(c.number));
         if (numbers) d.set("number", std::to_string(c.number));
         d.set("name", g.scene.cornerLabels == CornerLabels::Numbers ? "" : c.name);
-        d.set("kind",
-              kindWords(c) + (c.flat ? ", flat out" : "") + (c.complex.empty() ? "" : ", part of " + c.complex));
-        d.set("start", std::to_string(startOf(cut, c.number)));
-        d.set("clip", clipName(c.number));
-        d.set("still", stillName(c.number));
+        d.set("kind", kindWords(c) + (c.flat ? ", flat out" : "") + (complex.empty() ? "" : ", part of " + complex));
+        d.set("start", std::to_string(startOf(cut, c.id)));
+        d.set("clip", clipName(c));
+        d.set("still", stillName(c));
         if (c.consequence > 0) d.set("consequence", std::string(consequenceText(c.consequence)));
-        d.set("rows", rowsOf(c, i < facts.size() ? facts[i] : CornerFacts{}, g.scene.speedUnit));
+        d.set("rows", rowsOf(c, facts ? *facts : CornerFacts{}, g.scene.speedUnit));
         std::string words;
         for (const auto& b : c.beats) words += (words.empty() ? "" : " ") + b.words;
         d.set("words", words);
@@ -223,11 +230,12 @@ PageFiles makePage(const Guide& g, const Cut& cut, const std::vector<CornerFacts
     page.set("corners", corners);
     json chapters = json::array(), captions = json::array();
     for (const auto& c : chaptersOf(g, cut))
-        chapters.push_back({{"start", c.startS}, {"end", c.endS}, {"corner", c.corner}, {"title", c.title}});
+        chapters.push_back(
+            {{"start", c.startS}, {"end", c.endS}, {"corner", numberOf(g, c.corner)}, {"title", c.title}});
     for (const auto& c : captionsOf(cut)) captions.push_back({{"start", c.startS}, {"end", c.endS}, {"text", c.text}});
     page.set("data", inScript({{"chapters", chapters}, {"captions", captions}}));
     mustache form(resource("index.mustache"));
-    return {form.render(page), styled(), resource("page.js"), factsJson(g, facts)};
+    return {form.render(page), styled(), resource("page.js"), factsJson(g, measured)};
 }
 
 } // namespace hl

@@ -13,16 +13,16 @@ struct PageFiles {
 
 /// `laptimeS` of the shown lap. The video is expected as guide.mp4, clips as clips/corner-NN.mp4, stills as
 /// clips/corner-NN.jpg.
-PageFiles makePage(const Guide& guide, const Cut& cut, const std::vector<CornerFacts>& facts, const LapTrace& trace,
+PageFiles makePage(const Guide& guide, const Cut& cut, const MeasuredCorners& measured, const LapTrace& trace,
                    const Track* road);
 
-std::string clipName(int corner);
-std::string stillName(int corner);
+std::string clipName(const Corner& corner);
+std::string stillName(const Corner& corner);
 
 /// The circuit as inline SVG with a link on every corner.
 std::string mapSvg(const Guide& guide, const Cut& cut, const Track* road);
 
 /// Facts of all corners with the keys of the headless command.
-std::string factsJson(const Guide& guide, const std::vector<CornerFacts>& facts);
+std::string factsJson(const Guide& guide, const MeasuredCorners& measured);
 
 } // namespace hl

@@ -11,8 +11,10 @@ namespace hl {
 std::filesystem::path columnMemoryFile();
 
 /// Empty when this header was never spoken of. A damaged memory is as good as none.
-std::vector<ColumnChoice> rememberedChoices(const LogShape& shape, const std::filesystem::path& memory = columnMemoryFile());
+std::vector<ColumnChoice> rememberedChoices(const LogShape& shape,
+                                            const std::filesystem::path& memory = columnMemoryFile());
 /// Errors: file.unwritable.
-Status rememberChoices(const LogShape& shape, const std::vector<ColumnChoice>& choices, const std::filesystem::path& memory = columnMemoryFile());
+Status rememberChoices(const LogShape& shape, const std::vector<ColumnChoice>& choices,
+                       const std::filesystem::path& memory = columnMemoryFile());
 
 } // namespace hl

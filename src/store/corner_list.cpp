@@ -59,7 +59,8 @@ Status put(Row& row, Column column, std::string_view cell, bool comma, const std
     }
     if (column == Column::Side) {
         row.side = sideOf(lower(cell));
-        return row.side ? Status(Done{}) : Status(bad("\"" + std::string(cell) + "\" is not a side", where, "left or right"));
+        return row.side ? Status(Done{})
+                        : Status(bad("\"" + std::string(cell) + "\" is not a side", where, "left or right"));
     }
     const auto value = parseNumber(cell, comma);
     if (!value || !std::isfinite(*value))
@@ -156,9 +157,7 @@ Corner onLap(const Row& r, const LapTrace& t, const std::vector<Corner>& found) 
     const double from = r.startM.value_or(near ? near->startM : place - 2 * kAlone),
                  to = r.endM.value_or(near ? near->endM : place + kAlone);
     auto c = cornerBetween(t, r.turnInM.value_or(near ? near->turnInM : place - kAlone), to);
-    if (near)
-        c.angleRad = near->angleRad, c.minRadiusM = near->minRadiusM, c.kind = near->kind, c.flat = near->flat,
-        c.side = near->side;
+    if (near) static_cast<CornerShape&>(c) = *near;
     c.startM = from, c.endM = to;
     if (r.side) c.side = *r.side;
     if (r.turnInM || near) c.turnInM = r.turnInM ? *r.turnInM : near->turnInM;
@@ -211,7 +210,7 @@ Result<std::vector<Corner>> listedOnLap(const std::vector<ListedCorner>& list, c
                              " m",
                          "", "a place on this lap of " + std::to_string(std::lround(t.lengthM)) + " m"};
         auto c = onLap(r, t, *found);
-        c.number = r.number, c.name = r.name;
+        c.number = r.number, c.name = r.name, c.id = {static_cast<int>(corners.size()) + 1};
         corners.push_back(std::move(c));
     }
     for (std::size_t i = 1; i < corners.size(); ++i) { // what was filled in gives way to what was listed

@@ -3,6 +3,8 @@
 
 #include "core/units/numbers.h"
 
+#include <nlohmann/json.hpp>
+
 namespace hl {
 namespace {
 

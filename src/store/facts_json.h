@@ -2,7 +2,7 @@
 #pragma once
 #include "core/corner/spread.h"
 
-#include <nlohmann/json.hpp>
+#include <nlohmann/json_fwd.hpp>
 
 namespace hl {
 

@@ -7,10 +7,9 @@
 
 namespace hl {
 
-inline constexpr int kGuideVersion = 1;
-
 std::string guideJson(const Guide& guide);
-/// Errors: guide.not-json, guide.bad-value, guide.newer (written by a later version).
+/// Any format from the first on, validated. Errors: guide.not-json, guide.bad-value, guide.newer (written by a later
+/// version).
 Result<Guide> parseGuide(std::string_view json, std::string_view fileName);
 
 /// A guide's folder, or the guide.json in it.

@@ -40,13 +40,16 @@ template <class Work> auto withFile(const fs::path& path, LogInput in, Work work
     in.fileName = path.string();
     in.sizeBytes = static_cast<double>(fs::file_size(path, ec));
     auto out = work(std::move(in));
-    if (file->fault) return Error{"file.unreadable", std::string("reading stopped half way (") + std::strerror(file->fault) + ")", path.string(), "a whole file"};
+    if (file->fault)
+        return Error{"file.unreadable", std::string("reading stopped half way (") + std::strerror(file->fault) + ")",
+                     path.string(), "a whole file"};
     return out;
 }
 
 } // namespace
 
-Result<CarLog> readLog(const fs::path& path, const std::vector<ColumnChoice>& choices, const std::function<bool(double)>& goOn) {
+Result<CarLog> readLog(const fs::path& path, const std::vector<ColumnChoice>& choices,
+                       const std::function<bool(double)>& goOn) {
     LogInput in;
     in.choices = choices, in.goOn = goOn;
     return withFile(path, std::move(in), [](LogInput i) { return importLog(std::move(i)); });

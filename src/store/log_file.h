@@ -7,10 +7,11 @@
 
 namespace hl {
 
-/// Reads a log of any size in a stream. `choices` say what its columns are; `goOn` is told the share read and may stop it.
-/// Errors: file.*, and those of importLog.
-Result<CarLog> readLog(const std::filesystem::path& path, const std::vector<ColumnChoice>& choices = {},
-                       const std::function<bool(double)>& goOn = [](double) { return true; });
+/// Reads a log of any size in a stream. `choices` say what its columns are; `goOn` is told the share read and may stop
+/// it. Errors: file.*, and those of importLog.
+Result<CarLog> readLog(
+    const std::filesystem::path& path, const std::vector<ColumnChoice>& choices = {},
+    const std::function<bool(double)>& goOn = [](double) { return true; });
 /// What the beginning of the file shows about its columns.
 Result<LogShape> readLogShape(const std::filesystem::path& path, const std::vector<ColumnChoice>& choices = {});
 

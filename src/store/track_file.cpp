@@ -164,7 +164,7 @@ Status writeTrack(const std::filesystem::path& path, const Track& t) {
             feature(point(c.atM, 0), {{"role", "corner"}, {"number", c.number}, {"name", c.name}, {"at_m", c.atM}}));
     for (const auto& r : t.references)
         features.push_back(feature(point(r.atM, r.lateralM), {{"role", "reference"},
-                                                              {"id", r.id},
+                                                              {"id", r.key},
                                                               {"kind", r.kind},
                                                               {"label", r.label},
                                                               {"lasts", r.lasts},

@@ -1,9 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "picture/tokens.h"
-#include "studio/background.h"
 #include "studio/main_window.h"
 #include "studio/shots.h"
-#include "studio/style.h"
+#include "studio/widgets/style.h"
 
 #include <clocale>
 #include <QApplication>
@@ -29,6 +28,5 @@ int main(int argc, char** argv) {
             code = app.exec();
         }
     }
-    hl::longWork().waitForDone(); // told to stop by the window's end
     return code;
 }

@@ -3,19 +3,16 @@
 
 #include "picture/paint_scene.h"
 #include "picture/tokens.h"
-#include "studio/beats_table.h"
-#include "studio/corner_page.h"
-#include "studio/help_overlay.h"
-#include "studio/line_up_page.h"
-#include "studio/new_guide_dialog.h"
-#include "studio/picture_view.h"
-#include "studio/plan_view.h"
-#include "studio/ribbon.h"
-#include "studio/station_line.h"
-#include "studio/stations.h"
-#include "studio/stretch_view.h"
-#include "studio/strip_view.h"
-#include "studio/style.h"
+#include "studio/stations/all_stations.h"
+#include "studio/stations/scene/new_guide_dialog.h"
+#include "studio/views/picture_view.h"
+#include "studio/views/plan_view.h"
+#include "studio/views/ribbon.h"
+#include "studio/views/stretch_view.h"
+#include "studio/views/strip_view.h"
+#include "studio/widgets/help_overlay.h"
+#include "studio/widgets/station_line.h"
+#include "studio/widgets/style.h"
 
 #include <QApplication>
 #include <QCloseEvent>
@@ -37,6 +34,14 @@ namespace hl {
 namespace {
 constexpr int kMostRecent = 8;
 
+QString paceText(double pace) {
+    switch (paceOf(pace)) {
+    case Pace::Quarter: return QObject::tr("quarter speed");
+    case Pace::Half: return QObject::tr("half speed");
+    default: return QObject::tr("full speed");
+    }
+}
+
 /// A page taller than its room scrolls instead of pushing the window open.
 QWidget* scrolled(QWidget* page) {
     auto* area = new QScrollArea;
@@ -50,7 +55,9 @@ QWidget* scrolled(QWidget* page) {
 }
 } // namespace
 
-MainWindow::MainWindow() : desk_(std::make_unique<Desk>()), player_(std::make_unique<Player>(*desk_)) {
+MainWindow::MainWindow()
+    : desk_(std::make_unique<Desk>()), player_(std::make_unique<Player>(*desk_)),
+      stations_(allStations(*desk_, *player_)) {
     setWindowTitle(tr("High Lantern"));
     setAcceptDrops(true);
     resize(1280, 800);
@@ -70,12 +77,12 @@ MainWindow::MainWindow() : desk_(std::make_unique<Desk>()), player_(std::make_un
     connectDesk();
     addKeys();
     help_ = new HelpOverlay(keyHelp_, this);
-    go(SceneStation);
+    layDesk();
     centralWidget()->setFocus();
 }
 
 MainWindow::~MainWindow() {
-    publish_->cancel();
+    for (auto& s : stations_) s->leave();
     // The widgets speak to the desk until they are gone (a field losing the focus hands in its text): they go first.
     const std::unique_ptr<QWidget> ground(takeCentralWidget());
 }
@@ -88,15 +95,17 @@ QWidget* MainWindow::buildTop() {
     auto* name = new QLabel(tr("High Lantern"));
     name->setFont(look::text(look::kHead, look::Weight::Heavy));
     name->setStyleSheet(QStringLiteral("font-size: 19px; font-weight: 700;"));
-    stations_ = new StationLine({tr("Scene"), tr("Line-up"), tr("Corners"), tr("Words"), tr("Cut"), tr("Publish")});
+    QStringList names;
+    for (const auto& s : stations_) names << s->name();
+    line_ = new StationLine(names);
     about_ = new QLabel;
     about_->setObjectName(QStringLiteral("darkquiet"));
     about_->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
     about_->setMinimumWidth(250);
     row->addWidget(name);
-    row->addWidget(stations_, 1);
+    row->addWidget(line_, 1);
     row->addWidget(about_);
-    connect(stations_, &StationLine::chosen, this, [this](int s) { go(static_cast<Station>(s)); });
+    connect(line_, &StationLine::chosen, this, qOverload<int>(&MainWindow::go));
     return top;
 }
 
@@ -150,48 +159,34 @@ QWidget* MainWindow::buildMiddle() {
     column->addWidget(buildTransport());
     column->addWidget(strip_);
     pages_ = new QStackedWidget;
-    auto* scene = new ScenePage(*desk_);
-    publish_ = new PublishPage(*desk_);
-    words_ = new BeatsTable(*desk_, *player_);
-    cutWords_ = new BeatsTable(*desk_, *player_);
-    pages_->addWidget(scrolled(scene));
-    lineUp_ = new LineUpPage(*desk_, *player_);
-    pages_->addWidget(scrolled(lineUp_));
-    corners_ = new CornerPage(*desk_, *player_);
-    pages_->addWidget(corners_);
-    pages_->addWidget(words_);
-    pages_->addWidget(cutWords_);
-    pages_->addWidget(scrolled(publish_));
+    for (auto& s : stations_) addStation(*s);
     middle_->addWidget(left);
     middle_->addWidget(pages_);
-    connect(scene, &ScenePage::newGuideWanted, this, [this] { newGuide(); });
-    connect(scene, &ScenePage::openWanted, this, &MainWindow::chooseGuide);
-    connect(publish_, &PublishPage::published, this,
-            [this](const QString& f) { say(tr("Published: %1").arg(f), false); });
     return middle;
+}
+
+void MainWindow::addStation(Station& station) {
+    pages_->addWidget(scrolled(station.page()));
+    const int at = pages_->count() - 1;
+    connect(&station, &Station::lampChanged, this, [this, at, &station] { line_->setLamp(at, station.lamp()); });
+    connect(&station, &Station::said, this, &MainWindow::say);
+    connect(&station, &Station::newGuideWanted, this, [this] { newGuide(); });
+    connect(&station, &Station::openWanted, this, &MainWindow::chooseGuide);
 }
 
 void MainWindow::connectDesk() {
     connect(desk_.get(), &Desk::opened, this, [this] {
         remember(desk_->folder());
         refreshTop();
-        for (const int s : {SceneStation, LineUpStation, CornersStation})
-            stations_->setLamp(s, StationLine::Lamp::Filled);
         say({}, false);
+        if (isVisible()) here().enter();
     });
     connect(desk_.get(), &Desk::changed, this, &MainWindow::refreshTop);
-    connect(desk_.get(), &Desk::cutChanged, this, [this] {
-        for (const int s : {WordsStation, CutStation}) stations_->setLamp(s, StationLine::Lamp::Filled);
-        refreshTop();
-    });
+    connect(desk_.get(), &Desk::cutChanged, this, &MainWindow::refreshTop);
     connect(desk_.get(), &Desk::saved, this, [this] { say(tr("Saved."), false); });
     connect(desk_.get(), &Desk::failed, this, [this](const QString& text) { say(text, true); });
     connect(desk_.get(), &Desk::recovered, this,
             [this] { say(tr("Edits that were not saved are back. Undo takes them away."), false); });
-    connect(publish_, &PublishPage::published, this,
-            [this] { stations_->setLamp(PublishStation, StationLine::Lamp::Filled); });
-    connect(publish_, &PublishPage::failed, this,
-            [this](const QString&) { stations_->setLamp(PublishStation, StationLine::Lamp::Broken); });
     connect(player_.get(), &Player::playingChanged, this,
             [this](bool on) { play_->setText(on ? tr("Pause") : tr("Play")); });
     connect(player_.get(), &Player::moved, this, &MainWindow::showPlace);
@@ -203,8 +198,7 @@ void MainWindow::showPlace() {
     if (!desk_->isOpen()) return;
     const auto place = QString::number(std::lround(player_->metre())) + QStringLiteral(" m");
     pace_->setVisible(player_->mode() == Player::Mode::Footage);
-    pace_->setText(player_->pace() > 0.6 ? tr("full speed")
-                                         : (player_->pace() > 0.3 ? tr("half speed") : tr("quarter speed")));
+    pace_->setText(paceText(player_->pace()));
     if (player_->mode() == Player::Mode::Guide) {
         where_->setText(
             tr("%1 of %2 \u00b7 %3").arg(clockText(player_->guideTime(), 1), clockText(desk_->cut().lengthS), place));
@@ -229,7 +223,10 @@ void MainWindow::showPlace() {
 }
 
 /// Full, half, a quarter, and full again.
-void MainWindow::nextPace() { player_->setPace(player_->pace() > 0.6 ? 0.5 : (player_->pace() > 0.3 ? 0.25 : 1)); }
+void MainWindow::nextPace() {
+    const auto now = paceOf(player_->pace());
+    player_->setPace(now == Pace::Full ? 0.5 : (now == Pace::Half ? 0.25 : 1));
+}
 
 void MainWindow::loopCorner() {
     if (player_->looping()) {
@@ -239,29 +236,41 @@ void MainWindow::loopCorner() {
     if (const auto* c = desk_->chosen()) player_->loop(c->startM, c->endM);
 }
 
-void MainWindow::go(Station s) {
-    stations_->setCurrent(s);
-    pages_->setCurrentIndex(s);
-    const bool cut = s == CutStation;
-    if (!cut) stretch_->hide();
-    ribbon_->setCompact(cut); // first make room, or the window would grow
-    strip_->setVisible(!cut);
-    strip_->setTall(s == CornersStation);
-    plan_->setVisible(s == CornersStation);
-    ribbon_->setBoundsShown(s == CornersStation);
-    if (cut) stretch_->show();
-    const bool reading = cut || s == WordsStation || s == LineUpStation; // sentences need the wider half
-    middle_->setStretch(0, reading ? 8 : 11);
-    middle_->setStretch(1, 10);
+void MainWindow::go(int station) {
+    here_ = std::clamp(station, 0, static_cast<int>(stations_.size()) - 1);
+    layDesk();
+    here().enter();
+}
+
+void MainWindow::go(const QString& name) {
+    for (std::size_t i = 0; i < stations_.size(); ++i)
+        if (stations_[i]->name() == name) go(static_cast<int>(i));
+}
+
+void MainWindow::setFilmLarge(bool large) {
+    filmLarge_ = large;
+    layDesk();
+}
+
+/// What stands where, as the station wishes; a large film leaves it only the strip and the ribbon.
+void MainWindow::layDesk() {
+    const auto wish = here().layout();
+    line_->setCurrent(here_);
+    pages_->setCurrentIndex(here_);
+    const bool stretch = wish.stretch && !filmLarge_;
+    if (!stretch) stretch_->hide();
+    ribbon_->setCompact(wish.stretch || filmLarge_); // first make room, or the window would grow
+    pages_->setVisible(!filmLarge_);
+    strip_->setVisible(wish.pedals);
+    strip_->setTall(wish.tallPedals && !filmLarge_);
+    plan_->setVisible(wish.planBeside && !filmLarge_);
+    ribbon_->setBoundsShown(wish.bounds);
+    if (stretch) stretch_->show();
+    middle_->setContentsMargins(24, 4, filmLarge_ ? 24 : 0, 0);
+    middle_->setStretch(0, wish.filmShare);
+    middle_->setStretch(1, wish.pageShare);
+    player_->setMode(wish.plays);
     QTimer::singleShot(0, this, &MainWindow::showPlace); // in the room it has now
-    if (s == LineUpStation) lineUp_->enter();
-    player_->setMode(s == CutStation || s == PublishStation ? Player::Mode::Guide : Player::Mode::Footage);
-    if (cut && desk_->isOpen())
-        for (const auto& x : desk_->cut().sections)
-            if (x.corner == desk_->corner()) {
-                player_->seekGuide(seconds(x.start));
-                break;
-            }
 }
 
 void MainWindow::refreshTop() {
@@ -271,7 +280,7 @@ void MainWindow::refreshTop() {
         tr("%1%2<br>guide <b style='color:%3'>%4</b> \u00b7 lap %5")
             .arg(QString::fromStdString(g.scene.track.empty() ? g.scene.title : g.scene.track).toHtmlEscaped(),
                  desk_->hasUnsaved() ? tr(" \u00b7 not saved") : QString(), QColor(look::kMist).name(),
-                 clockText(desk_->cut().lengthS), clockText(desk_->material().trace.lap.time.count(), 3)));
+                 clockText(desk_->cut().lengthS), clockText(desk_->session().trace.lap.time.count(), 3)));
     setWindowTitle(tr("%1[*] \u00b7 High Lantern").arg(QString::fromStdString(g.scene.title)));
     setWindowModified(desk_->hasUnsaved());
 }
@@ -307,7 +316,7 @@ void MainWindow::chooseGuide() {
 }
 
 void MainWindow::newGuide(const QStringList& files) {
-    auto* dialog = new NewGuideDialog(this);
+    auto* dialog = new NewGuideDialog(desk_->tasks(), this);
     dialog->setAttribute(Qt::WA_DeleteOnClose);
     dialog->take(files);
     connect(dialog, &NewGuideDialog::made, this, &MainWindow::open);
@@ -333,7 +342,7 @@ void MainWindow::closeEvent(QCloseEvent* e) {
         return;
     }
     player_->pause();
-    publish_->cancel();
+    for (auto& s : stations_) s->leave();
     e->accept();
 }
 

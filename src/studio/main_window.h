@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
-#include "studio/player.h"
+#include "studio/station.h"
 
 #include <QMainWindow>
 
@@ -13,11 +13,6 @@ namespace hl {
 
 class StationLine;
 class Ribbon;
-class PictureView;
-class PublishPage;
-class LineUpPage;
-class BeatsTable;
-class CornerPage;
 class HelpOverlay;
 class PlanView;
 class StripView;
@@ -32,8 +27,10 @@ class MainWindow : public QMainWindow {
     Player& player() { return *player_; }
     void open(const QString& folder);
     void newGuide(const QStringList& files = {});
-    enum Station { SceneStation, LineUpStation, CornersStation, WordsStation, CutStation, PublishStation };
-    void go(Station s);
+    void go(int station); ///< by its place on the line
+    void go(const QString& name);
+    void setFilmLarge(bool large); ///< the film fills the desk; the sheet slides away
+    bool filmLarge() const { return filmLarge_; }
 
   protected:
     void closeEvent(QCloseEvent* e) override;
@@ -47,8 +44,11 @@ class MainWindow : public QMainWindow {
     QWidget* buildTransport();
     void connectDesk();
     void addKeys();
-    bool onCorners() const; ///< whose keys change the corner
+    void addStation(Station& station);
     void key(const QKeySequence& keys, const QString& does, std::function<void()> action, bool unlessTyping = false);
+    void addStationKeys();
+    Station& here() const { return *stations_[static_cast<std::size_t>(here_)]; }
+    void layDesk();
     void refreshTop();
     void say(const QString& text, bool wrong);
     void chooseGuide();
@@ -60,13 +60,12 @@ class MainWindow : public QMainWindow {
 
     std::unique_ptr<Desk> desk_;
     std::unique_ptr<Player> player_;
-    StationLine* stations_;
+    std::vector<std::unique_ptr<Station>> stations_;
+    int here_ = 0;
+    bool filmLarge_ = false;
+    StationLine* line_;
     QStackedWidget* pages_;
     QHBoxLayout* middle_;
-    PublishPage* publish_;
-    LineUpPage* lineUp_;
-    BeatsTable *words_, *cutWords_;
-    CornerPage* corners_;
     QWidget* stretch_;
     StripView* strip_;
     PlanView* plan_;

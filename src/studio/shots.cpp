@@ -2,12 +2,12 @@
 #include "studio/shots.h"
 
 #include "store/log_file.h"
-#include "studio/columns_dialog.h"
-#include "studio/corner_page.h"
-#include "studio/evidence_view.h"
-#include "studio/help_overlay.h"
 #include "studio/main_window.h"
-#include "studio/new_guide_dialog.h"
+#include "studio/stations/corners/corner_page.h"
+#include "studio/stations/scene/columns_dialog.h"
+#include "studio/stations/scene/new_guide_dialog.h"
+#include "studio/views/evidence_view.h"
+#include "studio/widgets/help_overlay.h"
 
 #include <QApplication>
 #include <QDir>
@@ -46,12 +46,12 @@ int takeShots(MainWindow& w, const QString& guide, const QString& folder) {
         settle(700);
         all &= w.grab().save(QDir(folder).filePath(QString::fromLatin1(name)));
     };
-    w.desk().choose(3);
-    w.player().seekMetre(
-        w.desk().factsOf(3) && w.desk().factsOf(3)->brakeOnsetM ? w.desk().factsOf(3)->brakeOnsetM->value - 38 : 100);
-    w.go(MainWindow::SceneStation);
+    if (const auto* sluice = cornerNumbered(w.desk().guide(), 3)) w.desk().choose(sluice->id);
+    const auto* facts = w.desk().factsOf(w.desk().corner());
+    w.player().seekMetre(facts && facts->brakeOnsetM ? facts->brakeOnsetM->value - 38 : 100);
+    w.go(QStringLiteral("Scene"));
     shot("scene.png");
-    w.go(MainWindow::LineUpStation);
+    w.go(QStringLiteral("Line-up"));
     waitFor(
         [&] {
             auto* e = w.findChild<EvidenceView*>();
@@ -59,12 +59,12 @@ int takeShots(MainWindow& w, const QString& guide, const QString& folder) {
         },
         60000);
     shot("line-up.png");
-    w.go(MainWindow::CornersStation);
+    w.go(QStringLiteral("Corners"));
     shot("corners.png");
     auto* page = w.findChild<CornerPage*>();
-    for (const auto& lap : w.desk().material().laps.laps)
-        if (lap.complete && lap.number != w.desk().material().trace.lap.number) {
-            w.desk().putBeside(lap.number);
+    for (const auto& lap : w.desk().session().laps.laps)
+        if (lap.complete && lap.number != w.desk().session().trace.lap.number) {
+            w.desk().besideLaps().put(lap.number);
             break;
         }
     waitFor([&] { return !w.desk().beside().empty(); }, 10000);
@@ -72,7 +72,7 @@ int takeShots(MainWindow& w, const QString& guide, const QString& folder) {
     shot("facts.png");
     page->showView(2);
     shot("whole-lap.png");
-    if (!w.desk().beside().empty()) w.desk().takeAway(w.desk().beside().front()->name);
+    if (!w.desk().beside().empty()) w.desk().besideLaps().takeAway(w.desk().beside().front()->name);
     page->showView(0);
     if (auto* help = w.findChild<HelpOverlay*>()) {
         help->setGeometry(w.rect());
@@ -81,12 +81,12 @@ int takeShots(MainWindow& w, const QString& guide, const QString& folder) {
         shot("keys.png");
         help->hide();
     }
-    w.go(MainWindow::WordsStation);
+    w.go(QStringLiteral("Words"));
     shot("words.png");
-    w.go(MainWindow::CutStation);
+    w.go(QStringLiteral("Cut"));
     w.player().seekGuide(w.player().guideTime() + 6);
     shot("cut.png");
-    w.go(MainWindow::PublishStation);
+    w.go(QStringLiteral("Publish"));
     // Names without the folders of the machine that takes the pictures.
     if (auto* edition = w.findChild<QLineEdit*>(QStringLiteral("editionFolder")))
         edition->setText(QStringLiteral("guides/saltmarrow-edition"));
@@ -96,7 +96,7 @@ int takeShots(MainWindow& w, const QString& guide, const QString& folder) {
     settle(300);
     if (auto* dialog = w.findChild<NewGuideDialog*>())
         all &= dialog->grab().save(QDir(folder).filePath(QStringLiteral("new-guide.png")));
-    if (auto shape = readLogShape(w.desk().material().logFile)) {
+    if (auto shape = readLogShape(w.desk().session().logFile)) {
         ColumnsDialog columns(std::move(*shape), &w);
         columns.show();
         settle(200);

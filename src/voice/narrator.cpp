@@ -21,7 +21,7 @@ struct Heard {
 };
 
 /// espeak counts UTF-8 characters; our text is bytes.
-std::string wordAt(const std::string& text, int position, int length) {
+SpokenWord wordAt(const std::string& text, int position, int length) {
     std::size_t byte = 0;
     const auto advance = [&](int characters) {
         for (; characters > 0 && byte < text.size(); --characters) {
@@ -32,7 +32,7 @@ std::string wordAt(const std::string& text, int position, int length) {
     advance(position - 1);
     const auto from = byte;
     advance(length);
-    return text.substr(from, byte - from);
+    return {text.substr(from, byte - from), 0, from};
 }
 
 int onSound(short* wave, int count, espeak_EVENT* events) {
@@ -40,8 +40,10 @@ int onSound(short* wave, int count, espeak_EVENT* events) {
     for (auto* e = events; e->type != espeakEVENT_LIST_TERMINATED; ++e)
         if (e->type == espeakEVENT_WORD)
             if (auto word = wordAt(*heard->text, e->text_position, e->length);
-                !word.empty()) // the end of the text is told as an empty word
-                heard->utterance.words.push_back({std::move(word), e->audio_position / 1000.0});
+                !word.text.empty()) { // the end of the text is told as an empty word
+                word.startS = e->audio_position / 1000.0;
+                heard->utterance.words.push_back(std::move(word));
+            }
     for (int i = 0; wave && i < count; ++i)
         heard->utterance.sound.samples.push_back(static_cast<float>(wave[i]) / 32768.0f);
     return 0;
@@ -58,9 +60,7 @@ class ScratchVoice : public Narrator {
   public:
     ScratchVoice(int rate, int wordsPerMinute) : rate_(rate), wordsPerMinute_(wordsPerMinute) {}
     Result<Utterance> speak(const std::string& text) override {
-        const bool words =
-            std::any_of(text.begin(), text.end(), [](unsigned char c) { return std::isalnum(c) || c >= 0x80; });
-        if (!words) return Utterance{{rate_, 0, {}}, {}};
+        if (!hasWords(text)) return Utterance{{rate_, 0, {}}, {}};
         const std::lock_guard guard(espeakLock());
         if (const auto known = spoken_.find(text); known != spoken_.end()) return known->second;
         espeak_SetVoiceByName("en-gb");
@@ -78,6 +78,8 @@ class ScratchVoice : public Narrator {
         return spoken_.emplace(text, std::move(heard.utterance)).first->second;
     }
 
+    std::string_view name() const override { return "scratch voice"; }
+
   private:
     int rate_, wordsPerMinute_;
     std::map<std::string, Utterance> spoken_; // a sentence is asked for many times while the guide is edited
@@ -85,9 +87,24 @@ class ScratchVoice : public Narrator {
 
 } // namespace
 
-double Narrator::duration(const std::string& text) {
-    const auto u = speak(text);
-    return u ? u->sound.length().count() : 0;
+Speeches speechesOf(const Guide& guide, Narrator* narrator) {
+    return speechesOf(guide, [narrator](const std::string& text) {
+        Speech s;
+        if (!narrator) {
+            s.failure = "no voice is installed";
+            return s;
+        }
+        s.source = narrator->name();
+        auto u = narrator->speak(text);
+        if (!u) {
+            s.failure = u.error().what;
+            return s;
+        }
+        s.lengthS = u->sound.length().count();
+        s.words = std::move(u->words);
+        s.sound = std::make_shared<const Sound>(std::move(u->sound));
+        return s;
+    });
 }
 
 Result<std::unique_ptr<Narrator>> scratchVoice(int wordsPerMinute) {

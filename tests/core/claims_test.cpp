@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/check/check.h"
+#include "core/guide/edits.h"
 
 #include <catch2/catch.hpp>
 
@@ -9,14 +10,15 @@ namespace {
 
 struct Case {
     Guide guide;
-    std::vector<CornerFacts> facts;
+    CornerFacts facts;
+    std::vector<Finding> findings() const { return checkGuide(guide, {cornersOf(guide), {facts}}); }
 };
 
 Case cornerSaying(const std::string& words, Topic topic = Topic::Brake) {
     Case c;
     GuideCorner corner;
-    corner.number = 3, corner.name = "Sluice", corner.kind = "bend";
-    corner.beats = {{1, topic, 100, words, ""}};
+    corner.id = {3}, corner.number = 3, corner.name = "Sluice", corner.kind = "bend";
+    corner.beats = {{{1}, topic, 100, words, ""}};
     c.guide.corners = {corner};
     c.guide.scene.conditions = "dry";
     c.guide.scene.realTrack = false;
@@ -24,13 +26,13 @@ Case cornerSaying(const std::string& words, Topic topic = Topic::Brake) {
     f.brakePeak = Measured{0.78, 0.01};
     f.minGear = 3, f.entryGear = 5;
     f.shifts = {{90, 5, 4}, {110, 4, 3}};
-    c.facts = {f};
+    c.facts = f;
     return c;
 }
 
 std::vector<std::string> rules(const Case& c) {
     std::vector<std::string> out;
-    for (const auto& f : checkGuide(c.guide, c.facts)) out.push_back(f.rule);
+    for (const auto& f : c.findings()) out.push_back(f.rule);
     return out;
 }
 
@@ -76,8 +78,9 @@ TEST_CASE("words that contradict the lap are findings") {
     CHECK(rules(cornerSaying("Down to second gear.")) == std::vector<std::string>{"claims.gear"});
     CHECK(rules(cornerSaying("Brake, sixty percent at most.")) == std::vector<std::string>{"claims.brake"});
     const auto c = cornerSaying("Down to second gear.");
-    const auto f = checkGuide(c.guide, c.facts).front();
-    CHECK(f.corner == 3);
+    const auto f = c.findings().front();
+    CHECK(f.corner == CornerId{3});
+    CHECK(f.beat == BeatId{1});
     CHECK(f.claim == "second gear");
     CHECK(f.measured == "3, 4, 5");
 }
@@ -90,8 +93,8 @@ TEST_CASE("advice may differ from the lap, and the words may follow the advice")
 
 TEST_CASE("a brake percentage where the lap does not brake is wrong") {
     auto c = cornerSaying("Brake fifty percent.");
-    c.facts[0].brakePeak.reset();
-    c.facts[0].unmeasured["brake_onset_m"] = "no braking here";
+    c.facts.brakePeak.reset();
+    c.facts.unmeasured["brake_onset_m"] = "no braking here";
     CHECK(rules(c) == std::vector<std::string>{"claims.brake"});
 }
 
@@ -107,12 +110,38 @@ TEST_CASE("real tracks need consequence ratings, and every guide its conditions"
 
 TEST_CASE("a fragile reference without a second one is noted") {
     auto c = cornerSaying("Brake.");
-    c.guide.references = {{"b", "board", "50 board", 100, 5, 1, "fragile"}};
+    c.guide.references = {{{"b", "board", "50 board", 100, 5, 1, "fragile"}, {7}}};
     c.guide.corners[0].turnInM = 120;
-    c.guide.corners[0].advice = {{Topic::Brake, "", "at the 50 board", ""}};
+    c.guide = withAdvice(c.guide, {3}, {Topic::Brake, "", "at the 50 board", ""});
+    CHECK(c.guide.corners[0].advice[0].first == ReferenceId{7}); // found by what the text says
     CHECK(rules(c) == std::vector<std::string>{"references.fragile"});
     c.guide.corners[0].advice[0].backup = "or the fence";
     CHECK(rules(c).empty());
     c.guide.corners[0].beats[0].words.clear();
     CHECK(rules(c) == std::vector<std::string>{"parts.silent"});
+}
+
+TEST_CASE("words are not held against a corner that was measured between other bounds") {
+    auto c = cornerSaying("Down to second gear.");
+    REQUIRE(rules(c) == std::vector<std::string>{"claims.gear"});
+    const MeasuredCorners before{cornersOf(c.guide), {c.facts}};
+    c.guide.corners[0].endM += 40;
+    CHECK(checkGuide(c.guide, before).empty());
+    auto renumbered = cornerSaying("Down to second gear.").guide;
+    renumbered.corners[0].number = 12; // a label: the facts are still this corner's
+    CHECK(checkGuide(renumbered, before).size() == 1);
+}
+
+TEST_CASE("a voice that fails is a finding, never silence") {
+    const auto c = cornerSaying("Brake at the board, then let it run.");
+    const auto dumb = speechesOf(c.guide, [](const std::string&) {
+        Speech s;
+        s.failure = "the voice is hoarse";
+        return s;
+    });
+    const auto found = unheardWords(dumb, c.guide);
+    REQUIRE(found.size() == 1);
+    CHECK(found[0].beat == BeatId{1});
+    CHECK(found[0].message.find("hoarse") != std::string::npos);
+    CHECK(dumb.of({1}, false)->lengthS > 1.5); // it keeps the room it would need
 }

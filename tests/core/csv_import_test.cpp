@@ -155,7 +155,12 @@ TEST_CASE("a file cut off in the middle of a row is used as far as it goes") {
 }
 
 TEST_CASE("numbers with more digits than a double holds are still read rightly") {
-    const auto log = importText("time [s],speed [m/s]\n0,12.34567890123456789012345678901234567890\n1,-0.000000000000000000000000000001\n2,00000000000000000000000000000000000000041\n3,4.1e1\n", "x.csv");
+    const auto log =
+        importText("time [s],speed "
+                   "[m/"
+                   "s]\n0,12.34567890123456789012345678901234567890\n1,-0.000000000000000000000000000001\n2,"
+                   "00000000000000000000000000000000000000041\n3,4.1e1\n",
+                   "x.csv");
     REQUIRE(log);
     CHECK((*log)[Channel::Speed][0] == 12.34567890123456789);
     CHECK((*log)[Channel::Speed][1] == -1e-30);

@@ -61,7 +61,8 @@ std::string timeText(double t, const Dialect& d) {
         const double total = 59 * 60 + 45 + t;
         const int h = 23, m = static_cast<int>(total / 60);
         const bool next = m >= 60; // over midnight, with another date
-        std::snprintf(text, sizeof text, "2026-%s%c%02d:%02d:", next ? "12-01" : "11-30", d.turn % 2 ? 'T' : ' ', next ? 0 : h, m % 60);
+        std::snprintf(text, sizeof text, "2026-%s%c%02d:%02d:", next ? "12-01" : "11-30", d.turn % 2 ? 'T' : ' ',
+                      next ? 0 : h, m % 60);
         const double s = total - 60 * m;
         return text + std::string(s < 10 ? "0" : "") + number(s, 3, false) + (d.turn % 2 ? "Z" : "");
     }
@@ -77,11 +78,16 @@ struct Column {
 std::string written(const Dialect& d) {
     const bool timed = d.time != Times::RateOnly && d.time != Times::DrivingOnly;
     const char* timeUnit = d.time == Times::Milliseconds ? "ms" : (d.time == Times::Seconds ? "s" : "");
-    const Column columns[] = {{{"Time", "Zeit", "Temps"}, timeUnit}, {{"Speed", "Geschwindigkeit", "GPS_Speed"}, "km/h"}, {{"Throttle Pos", "Gaspedal", "TPS"}, "%"}, {{"Lap Distance", "Strecke", "distance"}, "m"}, {{"Gear", "Gang", "Rapport"}, ""}};
+    const Column columns[] = {{{"Time", "Zeit", "Temps"}, timeUnit},
+                              {{"Speed", "Geschwindigkeit", "GPS_Speed"}, "km/h"},
+                              {{"Throttle Pos", "Gaspedal", "TPS"}, "%"},
+                              {{"Lap Distance", "Strecke", "distance"}, "m"},
+                              {{"Gear", "Gang", "Rapport"}, ""}};
     const bool quoted = d.turn % 3 == 1;
     const std::string end = d.turn % 4 == 1 ? "\r\n" : "\n", sep(1, d.delimiter);
     std::string out = d.turn % 5 == 2 ? "\xEF\xBB\xBF" : "";
-    if (d.turn % 3 != 0 || d.time == Times::RateOnly) out += "Vehicle" + sep + "Pellow 210" + end + "Sample Rate" + sep + "25" + end + end;
+    if (d.turn % 3 != 0 || d.time == Times::RateOnly)
+        out += "Vehicle" + sep + "Pellow 210" + end + "Sample Rate" + sep + "25" + end + end;
     if (d.turn % 7 == 3) out += "# exported, all channels" + end;
     std::string units;
     for (std::size_t i = timed ? 0 : 1; i < 5; ++i) {
@@ -97,7 +103,8 @@ std::string written(const Dialect& d) {
     if (d.head == Heads::UnitRow) out += units + sep + "C" + end;
     for (const auto& r : truth()) {
         if (timed) out += (quoted && d.turn % 2 ? "\"" + timeText(r.t, d) + "\"" : timeText(r.t, d)) + sep;
-        out += number(r.speed * 3.6, 4, d.comma) + sep + number(r.throttle * 100, 3, d.comma) + sep + number(r.distance, 4, d.comma) + sep + std::to_string(r.gear) + sep + "n/a" + end;
+        out += number(r.speed * 3.6, 4, d.comma) + sep + number(r.throttle * 100, 3, d.comma) + sep +
+               number(r.distance, 4, d.comma) + sep + std::to_string(r.gear) + sep + "n/a" + end;
     }
     return out;
 }
@@ -105,9 +112,12 @@ std::string written(const Dialect& d) {
 std::vector<Dialect> dialects() {
     std::vector<Dialect> all;
     int turn = 0;
-    for (const auto& [delimiter, comma] : {std::pair(',', false), std::pair(';', false), std::pair(';', true), std::pair('\t', true), std::pair('\t', false)})
+    for (const auto& [delimiter, comma] : {std::pair(',', false), std::pair(';', false), std::pair(';', true),
+                                           std::pair('\t', true), std::pair('\t', false)})
         for (const auto head : {Heads::Brackets, Heads::Parentheses, Heads::UnitRow, Heads::Suffix, Heads::Bare})
-            for (const auto time : {Times::Seconds, Times::Milliseconds, Times::Clock, Times::Iso, Times::RateOnly, Times::DrivingOnly}) all.push_back({delimiter, comma, head, time, turn++});
+            for (const auto time :
+                 {Times::Seconds, Times::Milliseconds, Times::Clock, Times::Iso, Times::RateOnly, Times::DrivingOnly})
+                all.push_back({delimiter, comma, head, time, turn++});
     return all;
 }
 
@@ -143,12 +153,27 @@ TEST_CASE("names of many makes of loggers are known, and said to be unsure where
         double factor;
         bool sure;
     };
-    const Case cases[] = {
-        {"GPS Speed (mph)", Channel::Speed, 0.44704, true}, {"Vehicle Speed_kmh", Channel::Speed, 1 / 3.6, true}, {"SPEED", Channel::Speed, 1, true}, {"Corr Speed [m/s]", Channel::Speed, 1, true},
-        {"LatAcc", Channel::LateralAcc, 1, true}, {"G Force Lat [g]", Channel::LateralAcc, kGravity, true}, {"gLong", Channel::LongitudinalAcc, 1, true}, {"Acceleration Longitudinal (m/s\xC2\xB2)", Channel::LongitudinalAcc, 1, true},
-        {"ThrottlePosition %", Channel::Throttle, 0.01, true}, {"Brake Pos [%]", Channel::Brake, 0.01, true}, {"Brake Press F", Channel::Brake, 1, false}, {"SteeringAngle_deg", Channel::Steering, kPi / 180, true},
-        {"Engine RPM", Channel::EngineSpeed, 1, true}, {"R\xE9gime moteur [tr/min]", Channel::EngineSpeed, 1, true}, {"Drehzahl [U/min]", Channel::EngineSpeed, 1, true}, {"GPS Latitude", Channel::Latitude, 1, true},
-        {"Gyro Z [\xB0/s]", Channel::YawRate, kPi / 180, true}, {"Lenkwinkel (\xC2\xB0)", Channel::Steering, kPi / 180, true}, {"Elapsed Time (ms)", Channel::Time, 1e-3, true}, {"Oil Temperature", Channel::Count, 1, true}, {"Fuel", Channel::Count, 1, true}};
+    const Case cases[] = {{"GPS Speed (mph)", Channel::Speed, 0.44704, true},
+                          {"Vehicle Speed_kmh", Channel::Speed, 1 / 3.6, true},
+                          {"SPEED", Channel::Speed, 1, true},
+                          {"Corr Speed [m/s]", Channel::Speed, 1, true},
+                          {"LatAcc", Channel::LateralAcc, 1, true},
+                          {"G Force Lat [g]", Channel::LateralAcc, kGravity, true},
+                          {"gLong", Channel::LongitudinalAcc, 1, true},
+                          {"Acceleration Longitudinal (m/s\xC2\xB2)", Channel::LongitudinalAcc, 1, true},
+                          {"ThrottlePosition %", Channel::Throttle, 0.01, true},
+                          {"Brake Pos [%]", Channel::Brake, 0.01, true},
+                          {"Brake Press F", Channel::Brake, 1, false},
+                          {"SteeringAngle_deg", Channel::Steering, kPi / 180, true},
+                          {"Engine RPM", Channel::EngineSpeed, 1, true},
+                          {"R\xE9gime moteur [tr/min]", Channel::EngineSpeed, 1, true},
+                          {"Drehzahl [U/min]", Channel::EngineSpeed, 1, true},
+                          {"GPS Latitude", Channel::Latitude, 1, true},
+                          {"Gyro Z [\xB0/s]", Channel::YawRate, kPi / 180, true},
+                          {"Lenkwinkel (\xC2\xB0)", Channel::Steering, kPi / 180, true},
+                          {"Elapsed Time (ms)", Channel::Time, 1e-3, true},
+                          {"Oil Temperature", Channel::Count, 1, true},
+                          {"Fuel", Channel::Count, 1, true}};
     for (const auto& c : cases) {
         INFO(c.header);
         const auto g = guessColumn(c.header);
@@ -160,7 +185,8 @@ TEST_CASE("names of many makes of loggers are known, and said to be unsure where
 }
 
 TEST_CASE("of two columns for one thing the surer one is taken and the other says why not") {
-    std::vector<ColumnGuess> columns = {guessColumn("Brake Press F"), guessColumn("Brake [%]"), guessColumn("Speed"), guessColumn("GPS Speed [km/h]")};
+    std::vector<ColumnGuess> columns = {guessColumn("Brake Press F"), guessColumn("Brake [%]"), guessColumn("Speed"),
+                                        guessColumn("GPS Speed [km/h]")};
     keepOneEach(columns);
     CHECK(columns[0].channel == Channel::Count);
     CHECK(columns[0].reason.find("Brake [%]") != std::string::npos);
@@ -178,7 +204,10 @@ TEST_CASE("what a person chose wins over every guess") {
     REQUIRE_FALSE(log); // one known name is not enough to see a header
     const std::string better = "t,speed,alpha,beta\n0,1,10,0.1\n1,2,20,0.5\n2,3,30,0.9\n";
     in.bytes = sourceOf(better);
-    in.choices = {{"t", Channel::Time, "s"}, {"speed", Channel::Count, ""}, {"alpha", Channel::Speed, "km/h"}, {"beta", Channel::Throttle, "0..1"}};
+    in.choices = {{"t", Channel::Time, "s"},
+                  {"speed", Channel::Count, ""},
+                  {"alpha", Channel::Speed, "km/h"},
+                  {"beta", Channel::Throttle, "0..1"}};
     const auto chosen = importLog(in);
     REQUIRE(chosen);
     CHECK((*chosen)[Channel::Speed][2] == Approx(30 / 3.6));
@@ -220,7 +249,10 @@ TEST_CASE("gaps, repeats and zeros are counted and told") {
     }
     const auto log = importText(csv, "x.csv");
     REQUIRE(log);
-    const auto told = [&](const char* words) { return std::any_of(log->notes.begin(), log->notes.end(), [&](auto& n) { return n.text.find(words) != std::string::npos; }); };
+    const auto told = [&](const char* words) {
+        return std::any_of(log->notes.begin(), log->notes.end(),
+                           [&](auto& n) { return n.text.find(words) != std::string::npos; });
+    };
     CHECK(told("repeat the time"));
     CHECK(told("without a position fix"));
     CHECK(told("leaps of the position"));
@@ -232,7 +264,8 @@ TEST_CASE("gravity is taken out of the vertical acceleration, and braking made n
     std::string csv = "time [s],speed [m/s],vertical acc [g],longitudinal acc [g]\n";
     for (int i = 0; i < 400; ++i) {
         const double t = i * 0.05, v = 40 + 10 * std::sin(t);
-        csv += std::to_string(t) + "," + std::to_string(v) + "," + std::to_string(1.0 + 0.1 * std::sin(9 * t)) + "," + std::to_string(-10 * std::cos(t) / kGravity) + "\n";
+        csv += std::to_string(t) + "," + std::to_string(v) + "," + std::to_string(1.0 + 0.1 * std::sin(9 * t)) + "," +
+               std::to_string(-10 * std::cos(t) / kGravity) + "\n";
     }
     const auto log = importText(csv, "x.csv");
     REQUIRE(log);

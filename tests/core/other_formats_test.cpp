@@ -29,9 +29,14 @@ std::string gpx(double hz, double noise, bool withSpeed) {
     std::string out = "<?xml version=\"1.0\"?>\n<gpx version=\"1.1\" xmlns:x=\"urn:x\">\n<trk><trkseg>\n";
     char row[300];
     for (const auto& r : stadiumRows({}, hz, 3)) {
-        const auto p = onGlobe(kMiddle, {r.place.x + (noise > 0 ? off(rng) : 0), r.place.y + (noise > 0 ? off(rng) : 0)});
-        std::snprintf(row, sizeof row, "<trkpt lat=\"%.8f\" lon=\"%.8f\"><ele>3.5</ele><time>%s</time>%s</trkpt>\n", p.latitude, p.longitude, iso(r.t).c_str(),
-                      withSpeed ? "<extensions><x:TrackPointExtension><x:speed>30.0</x:speed></x:TrackPointExtension></extensions>" : "");
+        const auto p =
+            onGlobe(kMiddle, {r.place.x + (noise > 0 ? off(rng) : 0), r.place.y + (noise > 0 ? off(rng) : 0)});
+        std::snprintf(
+            row, sizeof row, "<trkpt lat=\"%.8f\" lon=\"%.8f\"><ele>3.5</ele><time>%s</time>%s</trkpt>\n", p.latitude,
+            p.longitude, iso(r.t).c_str(),
+            withSpeed
+                ? "<extensions><x:TrackPointExtension><x:speed>30.0</x:speed></x:TrackPointExtension></extensions>"
+                : "");
         out += row;
     }
     return out + "</trkseg></trk>\n</gpx>\n";
@@ -52,9 +57,13 @@ std::string nmea(double hz) {
         const auto p = onGlobe(kMiddle, {r.place.x, r.place.y});
         const int m = static_cast<int>(r.t / 60);
         const double la = p.latitude, lo = p.longitude, course = wrapped(90 - deg(r.place.heading), 360);
-        std::snprintf(text, sizeof text, "GPRMC,13%02d%05.2f,A,%02d%010.7f,N,%03d%010.7f,E,%.3f,%.2f,241126,,", m, r.t - 60 * m, static_cast<int>(la), (la - std::floor(la)) * 60, static_cast<int>(lo), (lo - std::floor(lo)) * 60, 30 / 0.514444, course);
+        std::snprintf(text, sizeof text, "GPRMC,13%02d%05.2f,A,%02d%010.7f,N,%03d%010.7f,E,%.3f,%.2f,241126,,", m,
+                      r.t - 60 * m, static_cast<int>(la), (la - std::floor(la)) * 60, static_cast<int>(lo),
+                      (lo - std::floor(lo)) * 60, 30 / 0.514444, course);
         out += withSum(text);
-        std::snprintf(text, sizeof text, "GPGGA,13%02d%05.2f,%02d%010.7f,N,%03d%010.7f,E,1,09,0.9,3.5,M,,M,,", m, r.t - 60 * m, static_cast<int>(la), (la - std::floor(la)) * 60, static_cast<int>(lo), (lo - std::floor(lo)) * 60);
+        std::snprintf(text, sizeof text, "GPGGA,13%02d%05.2f,%02d%010.7f,N,%03d%010.7f,E,1,09,0.9,3.5,M,,M,,", m,
+                      r.t - 60 * m, static_cast<int>(la), (la - std::floor(la)) * 60, static_cast<int>(lo),
+                      (lo - std::floor(lo)) * 60);
         out += withSum(text);
     }
     return out;
@@ -94,7 +103,8 @@ TEST_CASE("noisy positions at ten a second still give laps, corners and speed") 
     for (std::size_t i = 200; i + 200 < log->size(); ++i) {
         const double t = (*log)[Channel::Time][i] - (*log)[Channel::Time][0];
         const auto p = st.at(t * st.speed - 100), start = st.at(-100);
-        off.push_back(std::hypot((*log)[Channel::X][i] - (*log)[Channel::X][0] - (p.x - start.x), (*log)[Channel::Y][i] - (*log)[Channel::Y][0] - (p.y - start.y)));
+        off.push_back(std::hypot((*log)[Channel::X][i] - (*log)[Channel::X][0] - (p.x - start.x),
+                                 (*log)[Channel::Y][i] - (*log)[Channel::Y][0] - (p.y - start.y)));
     }
     CHECK(median(off) < 1.6); // the first fix's own error is in it
     const auto laps = findLaps(*log, nullptr);
@@ -109,9 +119,11 @@ TEST_CASE("GPX that breaks off is used as far as it goes, and prose in brackets 
     const auto whole = gpx(10, 0, false);
     const auto cut = importText(whole.substr(0, whole.size() / 2), "cut.gpx");
     REQUIRE(cut);
-    CHECK(std::any_of(cut->notes.begin(), cut->notes.end(), [](auto& n) { return n.line > 100 && n.text.find("damaged") != std::string::npos; }));
+    CHECK(std::any_of(cut->notes.begin(), cut->notes.end(),
+                      [](auto& n) { return n.line > 100 && n.text.find("damaged") != std::string::npos; }));
     CHECK(importText("<?xml version=\"1.0\"?><gpx", "x.gpx").error().id == "log.bad-xml");
-    CHECK(importText("<gpx><trk><trkseg><trkpt lat=\"x\" lon=\"1\"/></trkseg></trk></gpx>", "x.gpx").error().id == "log.no-rows");
+    CHECK(importText("<gpx><trk><trkseg><trkpt lat=\"x\" lon=\"1\"/></trkseg></trk></gpx>", "x.gpx").error().id ==
+          "log.no-rows");
 }
 
 TEST_CASE("NMEA sentences of one moment become one sample") {
@@ -139,7 +151,10 @@ TEST_CASE("JSON lines are read by their members' names, nested ones too") {
     std::string text;
     char row[200];
     for (const auto& r : stadiumRows({}, 20, 2)) {
-        std::snprintf(row, sizeof row, "{\"time\": %.3f, \"pos\": {\"x\": %.3f, \"y\": %.3f}, \"speed_kmh\": %.2f, \"gear\": %d, \"note\": \"-\"}\n", r.t, r.place.x, r.place.y, r.v * 3.6, r.gear);
+        std::snprintf(row, sizeof row,
+                      "{\"time\": %.3f, \"pos\": {\"x\": %.3f, \"y\": %.3f}, \"speed_kmh\": %.2f, \"gear\": %d, "
+                      "\"note\": \"-\"}\n",
+                      r.t, r.place.x, r.place.y, r.v * 3.6, r.gear);
         text += row;
     }
     text += "{\"time\": broken\n";
@@ -158,14 +173,16 @@ TEST_CASE("positions held between fixes in a fast log are smoothed, not taken fo
     const auto rows = stadiumRows({}, 100, 2);
     for (std::size_t i = 0; i < rows.size(); ++i) {
         const auto& held = rows[i - i % 10]; // ten positions a second
-        std::snprintf(line, sizeof line, "%.3f,%.3f,%.3f,%.1f\n", rows[i].t, held.place.x, held.place.y, rows[i].throttle * 100);
+        std::snprintf(line, sizeof line, "%.3f,%.3f,%.3f,%.1f\n", rows[i].t, held.place.x, held.place.y,
+                      rows[i].throttle * 100);
         csv += line;
     }
     const auto log = importText(csv, "held.csv");
     REQUIRE(log);
     CHECK(log->size() == rows.size());
     std::vector<double> off;
-    for (std::size_t i = 100; i + 100 < rows.size(); ++i) off.push_back(std::hypot((*log)[Channel::X][i] - rows[i].place.x, (*log)[Channel::Y][i] - rows[i].place.y));
+    for (std::size_t i = 100; i + 100 < rows.size(); ++i)
+        off.push_back(std::hypot((*log)[Channel::X][i] - rows[i].place.x, (*log)[Channel::Y][i] - rows[i].place.y));
     CHECK(median(off) < 0.1);
     CHECK(median((*log)[Channel::Speed]) == Approx(30).margin(0.1));
 }

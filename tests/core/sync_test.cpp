@@ -102,20 +102,27 @@ TEST_CASE("two pairs set by hand give offset and drift", "[sync]") {
 
 namespace {
 Sound unslowed(const Sound& s, double) { return s; }
+
+/// A speech of one second at second one.
+Spoken hello(std::vector<float> samples) {
+    Speech s;
+    s.text = "hello", s.lengthS = 1;
+    s.sound = std::make_shared<const Sound>(Sound{8000, 0, std::move(samples)});
+    return {std::make_shared<const Speech>(std::move(s)), {1}, at<GuideTime>(1), at<GuideTime>(2), {}};
+}
 } // namespace
 
 TEST_CASE("the film is lowered under the words and silent while the picture stands") {
     Cut cut;
     Section s;
-    s.shots = {{ShotKind::Footage, at<GuideTime>(0), at<GuideTime>(2), at<FootageTime>(0), at<FootageTime>(2), 1, 0},
-               {ShotKind::Freeze, at<GuideTime>(2), at<GuideTime>(4), at<FootageTime>(2), at<FootageTime>(2), 0, 1}};
+    s.shots = {{ShotKind::Footage, at<GuideTime>(0), at<GuideTime>(2), at<FootageTime>(0), at<FootageTime>(2), 1, {}},
+               {ShotKind::Freeze, at<GuideTime>(2), at<GuideTime>(4), at<FootageTime>(2), at<FootageTime>(2), 0, {1}}};
     s.end = at<GuideTime>(4);
-    s.spoken = {{1, 1, "hello", false, at<GuideTime>(1), at<GuideTime>(2)}};
+    s.spoken = {hello(std::vector<float>(4000, 0.0f))};
     cut.sections = {s};
     cut.lengthS = 4;
     Sound film{8000, 0, std::vector<float>(8000 * 5, 0.5f)};
-    const auto voice = [](const std::string&) { return Sound{8000, 0, std::vector<float>(4000, 0.0f)}; };
-    const auto mix = mixSoundtrack(cut, {film, voice, unslowed}, 0, 4);
+    const auto mix = mixSoundtrack(cut, {film, unslowed}, 0, 4);
     const auto level = [&](double t) { return std::abs(mix.samples[static_cast<std::size_t>(t * mix.rate)]); };
     CHECK(level(0.6) > 3 * level(1.6));
     CHECK(level(1.6) > 0);
@@ -126,19 +133,23 @@ TEST_CASE("the film is lowered under the words and silent while the picture stan
 TEST_CASE("the voice is heard where it is planned and the mix never clips") {
     Cut cut;
     Section s;
-    s.shots = {{ShotKind::Footage, at<GuideTime>(0), at<GuideTime>(3), at<FootageTime>(0), at<FootageTime>(3), 1, 0}};
-    s.spoken = {{1, 1, "hello", false, at<GuideTime>(1), at<GuideTime>(2)}};
+    s.shots = {{ShotKind::Footage, at<GuideTime>(0), at<GuideTime>(3), at<FootageTime>(0), at<FootageTime>(3), 1, {}}};
+    s.spoken = {hello(std::vector<float>(8000, 0.95f))};
     cut.sections = {s};
     Sound film{8000, 0, std::vector<float>(8000 * 5, 0.9f)};
-    const auto mix = mixSoundtrack(
-        cut, {film,
-        [](const std::string&) {
-            return Sound{8000, 0, std::vector<float>(8000, 0.95f)};
-        },
-        unslowed}, 0, 3);
+    const auto mix = mixSoundtrack(cut, {film, unslowed}, 0, 3);
     for (const float v : mix.samples) CHECK(std::abs(v) <= 1.0f);
     CHECK(mix.samples[8000 + 4000] > 0.85f);
     CHECK(mix.samples[4000] < 0.6f);
+}
+
+TEST_CASE("a mix that nobody wants any more is given up") {
+    Cut cut;
+    Section s;
+    s.shots = {{ShotKind::Footage, at<GuideTime>(0), at<GuideTime>(3), at<FootageTime>(0), at<FootageTime>(3), 1, {}}};
+    cut.sections = {s};
+    const Sound film{8000, 0, std::vector<float>(8000 * 5, 0.9f)};
+    CHECK(mixSoundtrack(cut, {film, unslowed, [] { return false; }}, 0, 3).samples.empty());
 }
 
 TEST_CASE("a place to brake by is near, lasting and in front") {

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Every parser of files that come from outside, fed with anything. `./lantern fuzz` runs it for a while; it must never crash.
+// Every parser of files that come from outside, fed with anything. `./lantern fuzz` runs it for a while; it must never
+// crash.
 #include "core/check/check.h"
 #include "core/corner/corner.h"
 #include "core/lap/learn_road.h"

@@ -53,7 +53,7 @@ TEST_CASE("the demo guide is tied, cut into corners and drafted") {
     REQUIRE(guide);
     const auto truth = filmTruth();
     REQUIRE(truth.size() > 4000);
-    CHECK(guide->sources.tie.offsetS == Approx(truth[0].drive - kLoggerLate).margin(0.020));
+    CHECK(guide->sources.film().tie.offsetS == Approx(truth[0].drive - kLoggerLate).margin(0.020));
     CHECK(guide->sources.lap == 2);
     REQUIRE(guide->corners.size() == 11);
     for (const auto& c : guide->corners) {
@@ -67,8 +67,8 @@ TEST_CASE("the demo guide is tied, cut into corners and drafted") {
             CHECK(b.words.find('{') == std::string::npos); // no blank left unfilled
         }
     }
-    const double tied = std::abs(guide->sources.tie.offsetS - (truth[0].drive - kLoggerLate)) * 1000;
-    CHECK(tied <= guide->sources.tie.uncertaintyMs);
+    const double tied = std::abs(guide->sources.film().tie.offsetS - (truth[0].drive - kLoggerLate)) * 1000;
+    CHECK(tied <= guide->sources.film().tie.uncertaintyMs);
 }
 
 TEST_CASE("drafted sentences vary from corner to corner") {
@@ -83,20 +83,20 @@ TEST_CASE("drafted sentences vary from corner to corner") {
 
 TEST_CASE("a road point is drawn where the camera saw it") {
     const auto o = hl::testing::openDemo({1, 3, 7});
-    REQUIRE(o.material.road);
+    REQUIRE(o.session.road);
     std::vector<double> errors;
     for (const auto& r : filmTruth()) {
         if (static_cast<int>(r.footage * 50) % 23 != 0) continue;
         const CameraPose seen{{r.x, r.y, r.z}, r.heading, r.pitch, r.roll, r.focal};
-        const auto ours = cameraPose(o.guide.sources.camera, o.material.trace, *o.material.road,
-                                     o.guide.sources.tie.log(at<FootageTime>(r.footage)));
+        const auto ours = cameraPose(o.guide.sources.film().camera, o.session.trace, *o.session.road,
+                                     o.guide.sources.film().tie.log(at<FootageTime>(r.footage)));
         REQUIRE(ours);
         // The stand-in's plane has another origin; a point is therefore given in each camera's own world by road
         // metres.
         const auto circuit = hl::standin::saltmarrowRing();
         for (const double ahead : {20.0, 45.0}) {
             const auto p = hl::standin::poseAt(circuit, r.atM + ahead, 4.0);
-            const auto q = onRoad(*o.material.road, wrapped(r.atM + ahead, circuit.length), 4.0, 0);
+            const auto q = onRoad(*o.session.road, wrapped(r.atM + ahead, circuit.length), 4.0, 0);
             const auto a = project(seen, {p.x, p.y, p.z}), b = project(*ours, q);
             if (!a || !b || a->x < 0 || a->x > 1280 || a->y < 0 || a->y > 720) continue;
             errors.push_back(std::hypot(a->x - b->x, a->y - b->y));
@@ -117,7 +117,7 @@ TEST_CASE("a film is brought in again into a new folder, complete, with log and 
     const auto back = readGuide(dir / "guide");
     REQUIRE(back);
     CHECK(guideJson(*back) == guideJson(*made));
-    CHECK(gather(dir / "guide", *back));
+    CHECK(bringUp(dir / "guide", *back));
     const auto again = bringIn(demoWish(dir / "guide"), {});
     REQUIRE_FALSE(again); // a guide is never overwritten
     CHECK(again.error().id == "guide.exists");
@@ -134,7 +134,7 @@ TEST_CASE("without a track the road is learned and kept with the guide, so that 
     CHECK(made->scene.realTrack); // nobody knows: it may be one that can hurt
     const auto guide = readGuide(dir / "guide");
     REQUIRE(guide);
-    const auto m = gather(dir / "guide", *guide);
+    const auto m = bringUp(dir / "guide", *guide);
     REQUIRE(m);
     REQUIRE(m->track);
     CHECK(m->track->edgesAssumed);
@@ -154,11 +154,13 @@ TEST_CASE("two pairs set by hand replace the sound") {
     const auto truth = filmTruth();
     const auto lapMetre = [](const TruthRow& r) { return std::fmod(r.atM, hl::standin::saltmarrowRing().length); };
     wish.lap = 2;
-    for (const std::size_t i : {600u, 3800u}) wish.pairs.push_back({truth[i].footage, lapMetre(truth[i])});
+    for (const std::size_t i : {600u, 3800u})
+        wish.pairs.push_back({at<FootageTime>(truth[i].footage), lapMetre(truth[i])});
     const auto made = bringIn(wish, {});
     REQUIRE(made);
-    CHECK(made->sources.tie.method == "hand");
-    CHECK(seconds(made->sources.tie.log(at<FootageTime>(50))) == Approx(truth[2500].drive - kLoggerLate).margin(0.05));
+    CHECK(made->sources.film().tie.method == "hand");
+    CHECK(seconds(made->sources.film().tie.log(at<FootageTime>(50))) ==
+          Approx(truth[2500].drive - kLoggerLate).margin(0.05));
 }
 
 TEST_CASE("a log without engine speed is tied by its speed, without both by the picture, else pairs are asked for") {
@@ -181,15 +183,15 @@ TEST_CASE("a log without engine speed is tied by its speed, without both by the 
     wish.log = dir.write("no-rpm.csv", without({kEngineColumn}));
     const auto heard = bringIn(wish, {});
     REQUIRE(heard);
-    CHECK(heard->sources.tie.method == "sound");
+    CHECK(heard->sources.film().tie.method == "sound");
     CHECK(heard->sources.lap == 2);
     wish.folder = dir / "seen";
     wish.log = dir.write("no-speed.csv", without({kSpeedColumn, kEngineColumn}));
     const auto seen = bringIn(wish, {});
     REQUIRE(seen);
-    CHECK(seen->sources.tie.method == "motion");
-    CHECK(std::abs(seen->sources.tie.offsetS - heard->sources.tie.offsetS) * 1000 <
-          seen->sources.tie.uncertaintyMs + 20);
+    CHECK(seen->sources.film().tie.method == "motion");
+    CHECK(std::abs(seen->sources.film().tie.offsetS - heard->sources.film().tie.offsetS) * 1000 <
+          seen->sources.film().tie.uncertaintyMs + 20);
 
     std::string straight = "time [s],lap,speed [m/s]\n"; // neither engine nor turning
     for (int t = 0; t < 3000; ++t) straight += std::to_string(t * 0.1) + "," + std::to_string(1 + t / 1000) + ",30\n";

@@ -42,7 +42,7 @@ TEST_CASE("a piece is rendered with every frame, its sound and its captions") {
     const ScratchFolder dir;
     auto o = openDemo({3});
     const double from = 3, to = 9;
-    const auto r = render(o.guide, o.material, o.cut, *o.narrator, quick(dir / "piece.mp4", from, to), {});
+    const auto r = render(o.guide, o.session, o.cut, quick(dir / "piece.mp4", from, to), {});
     REQUIRE(r);
     CHECK(r->frames == 150);
     auto reader = VideoReader::open(dir / "piece.mp4");
@@ -64,13 +64,13 @@ TEST_CASE("what the preview paints is what the render holds") {
     const ScratchFolder dir;
     auto o = openDemo({3});
     const double from = 4;
-    REQUIRE(render(o.guide, o.material, o.cut, *o.narrator, quick(dir / "piece.mp4", from, from + 3), {}));
+    REQUIRE(render(o.guide, o.session, o.cut, quick(dir / "piece.mp4", from, from + 3), {}));
     auto rendered = VideoReader::open(dir / "piece.mp4");
-    auto film = VideoReader::open(o.material.video);
+    auto film = VideoReader::open(o.session.video);
     REQUIRE(rendered);
     REQUIRE(film);
-    const auto clock = clockOf(o.guide, o.material);
-    const Stage stage{o.guide, o.material.trace, o.material.roadOrNull(), clock};
+    const auto clock = clockOf(o.guide, o.session);
+    const Stage stage{o.guide, o.session.trace, o.session.roadOrNull(), clock};
     for (const int n : {0, 20, 60}) {
         const auto t = at<GuideTime>(from + (n + 0.5) / 25);
         auto bare = imageOf(*film->frameAt(momentAt(o.cut, t).footage));
@@ -95,7 +95,7 @@ TEST_CASE("a render can be stopped and leaves nothing") {
     progress.report = [&](double share, const std::string&) {
         if (share > 0.2) stop.request_stop();
     };
-    const auto r = render(o.guide, o.material, o.cut, *o.narrator, quick(dir / "piece.mp4", 0, 12), progress);
+    const auto r = render(o.guide, o.session, o.cut, quick(dir / "piece.mp4", 0, 12), progress);
     REQUIRE_FALSE(r);
     CHECK(r.error().id == "job.cancelled");
     CHECK(dir.entries() == 0);
@@ -104,11 +104,9 @@ TEST_CASE("a render can be stopped and leaves nothing") {
 TEST_CASE("nothing to render is an error, and so is a place that cannot be written") {
     painterReady();
     auto o = openDemo({3});
-    CHECK(render(o.guide, o.material, o.cut, *o.narrator, quick("/tmp/x.mp4", 9, 9), {}).error().id == "render.empty");
-    CHECK(render(o.guide, o.material, o.cut, *o.narrator, quick("/tmp/x.mp4", 1e6, 2e6), {}).error().id ==
-          "render.empty");
-    CHECK(render(o.guide, o.material, o.cut, *o.narrator, quick("/proc/nowhere/x.mp4", 0, 1), {}).error().id ==
-          "movie.unwritable");
+    CHECK(render(o.guide, o.session, o.cut, quick("/tmp/x.mp4", 9, 9), {}).error().id == "render.empty");
+    CHECK(render(o.guide, o.session, o.cut, quick("/tmp/x.mp4", 1e6, 2e6), {}).error().id == "render.empty");
+    CHECK(render(o.guide, o.session, o.cut, quick("/proc/nowhere/x.mp4", 0, 1), {}).error().id == "movie.unwritable");
 }
 
 TEST_CASE("an edition is published whole, replaced whole, and nothing else is touched") {
@@ -116,11 +114,11 @@ TEST_CASE("an edition is published whole, replaced whole, and nothing else is to
     const ScratchFolder dir;
     auto o = openDemo({3});
     o.guide.corners[0].beats.resize(1); // short
-    o.cut = planCut(o.guide, o.material, *o.narrator);
+    o.cut = planCut(o.guide, o.session, o.speeches);
     RenderWish how;
     how.preset = "ultrafast";
     const auto out = dir / "edition";
-    const auto report = publishGuide(o.guide, o.material, o.cut, *o.narrator, out, how, {});
+    const auto report = publishGuide(o.guide, o.session, o.cut, out, how, {});
     REQUIRE(report);
     for (const char* name : {"index.html", "page.css", "page.js", "guide.mp4", "guide.vtt", "facts.json",
                              "clips/corner-03.mp4", "clips/corner-03.jpg"}) {
@@ -142,12 +140,12 @@ TEST_CASE("an edition is published whole, replaced whole, and nothing else is to
     CHECK(film->info().length.count() == Approx(o.cut.lengthS).margin(0.1));
 
     std::ofstream(out / "old file.txt") << "from before";
-    REQUIRE(publishGuide(o.guide, o.material, o.cut, *o.narrator, out, how, {}));
+    REQUIRE(publishGuide(o.guide, o.session, o.cut, out, how, {}));
     CHECK_FALSE(std::filesystem::exists(out / "old file.txt"));
 
     std::filesystem::create_directories(dir / "holiday");
     std::ofstream(dir / "holiday/photo.txt") << "mine";
-    const auto refused = publishGuide(o.guide, o.material, o.cut, *o.narrator, dir / "holiday", how, {});
+    const auto refused = publishGuide(o.guide, o.session, o.cut, dir / "holiday", how, {});
     REQUIRE_FALSE(refused);
     CHECK(refused.error().id == "publish.not-ours");
     CHECK(slurp(dir / "holiday/photo.txt") == "mine");

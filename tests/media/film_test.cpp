@@ -227,7 +227,8 @@ TEST_CASE("slowed sound keeps its pitch and lasts as long as its picture") {
         const auto s = stretched(a, rate);
         INFO(rate);
         CHECK(s.length().count() == Approx(2 / rate).margin(1e-3));
-        const auto from = static_cast<std::size_t>(0.3 / rate * 48000), n = static_cast<std::size_t>(0.8 / rate * 48000);
+        const auto from = static_cast<std::size_t>(0.3 / rate * 48000),
+                   n = static_cast<std::size_t>(0.8 / rate * 48000);
         int crossings = 0;
         for (auto i = from; i < from + n; ++i) crossings += s.samples[i - 1] < 0 && s.samples[i] >= 0;
         CHECK(crossings / (0.8 / rate) == Approx(440).margin(6));

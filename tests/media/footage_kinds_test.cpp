@@ -31,8 +31,11 @@ TEST_CASE("films of many codecs and containers are read frame by frame") {
         const char* name;
         const char* how;
     };
-    const auto k = GENERATE(Kind{"plain.mp4", "-c:v libx264 -bf 3 -g 250"}, Kind{"hevc.mp4", "-c:v libx265 -x265-params log-level=none -pix_fmt yuv420p10le"}, Kind{"vp9.webm", "-c:v libvpx-vp9 -deadline realtime -cpu-used 8"},
-                            Kind{"prores.mov", "-c:v prores_ks"}, Kind{"mjpeg.avi", "-c:v mjpeg"}, Kind{"wide.mkv", "-c:v libx264 -pix_fmt yuv444p"}, Kind{"transport.ts", "-c:v libx264"});
+    const auto k = GENERATE(Kind{"plain.mp4", "-c:v libx264 -bf 3 -g 250"},
+                            Kind{"hevc.mp4", "-c:v libx265 -x265-params log-level=none -pix_fmt yuv420p10le"},
+                            Kind{"vp9.webm", "-c:v libvpx-vp9 -deadline realtime -cpu-used 8"},
+                            Kind{"prores.mov", "-c:v prores_ks"}, Kind{"mjpeg.avi", "-c:v mjpeg"},
+                            Kind{"wide.mkv", "-c:v libx264 -pix_fmt yuv444p"}, Kind{"transport.ts", "-c:v libx264"});
     INFO(k.name);
     const auto path = made(dir, k.name, kPicture + k.how);
     auto r = VideoReader::open(path);
@@ -72,21 +75,26 @@ TEST_CASE("a film held upright by its phone is turned") {
 TEST_CASE("a variable frame rate keeps every frame's own time") {
     const ScratchFolder dir;
     // every third frame dropped in the second half
-    const auto path = made(dir, "vfr.mkv", kPicture + "-vf \"select='lt(n,30)+gte(n,30)*not(eq(mod(n,3),0))'\" -fps_mode passthrough -c:v libx264 -bf 2");
+    const auto path = made(
+        dir, "vfr.mkv",
+        kPicture + "-vf \"select='lt(n,30)+gte(n,30)*not(eq(mod(n,3),0))'\" -fps_mode passthrough -c:v libx264 -bf 2");
     auto r = VideoReader::open(path);
     REQUIRE(r);
     const auto times = r->frameTimes();
     REQUIRE(times.size() == 50);
     CHECK(times[10] == Approx(10 / 30.0).margin(0.002));
     CHECK(times[30] == Approx(31 / 30.0).margin(0.002)); // frame 30 itself is gone
-    const auto f = r->frameAt(at<FootageTime>(1.01)); // between 29/30 and 31/30 the last one stands
+    const auto f = r->frameAt(at<FootageTime>(1.01));    // between 29/30 and 31/30 the last one stands
     REQUIRE(f);
     CHECK(seconds(f->time) == Approx(29 / 30.0).margin(0.002));
 }
 
 TEST_CASE("of several sound tracks one is heard, and stereo becomes one channel") {
     const ScratchFolder dir;
-    const auto path = made(dir, "two.mkv", kPicture + kTone + "-f lavfi -i anullsrc=duration=2 -map 0:v -map 1:a -map 2:a -ac 2 -c:v libx264 -c:a libopus -shortest");
+    const auto path = made(
+        dir, "two.mkv",
+        kPicture + kTone +
+            "-f lavfi -i anullsrc=duration=2 -map 0:v -map 1:a -map 2:a -ac 2 -c:v libx264 -c:a libopus -shortest");
     const auto s = readSound(path, 8000);
     REQUIRE(s);
     CHECK(s->length().count() == Approx(2).margin(0.1));
@@ -107,7 +115,10 @@ TEST_CASE("a film cut off in the middle is used as far as it goes") {
 TEST_CASE("a picture that moves to the right is seen to") {
     const ScratchFolder dir;
     // a wide still that scrolls: the content moves 2 % of the picture's width a frame
-    const auto path = made(dir, "pan.mp4", "-f lavfi -i \"testsrc2=size=640x360:rate=1\" -vf \"loop=loop=80:size=1:start=0,fps=25,scroll=horizontal=-0.01\" -frames:v 60 -c:v libx264 -crf 12");
+    const auto path =
+        made(dir, "pan.mp4",
+             "-f lavfi -i \"testsrc2=size=640x360:rate=1\" -vf "
+             "\"loop=loop=80:size=1:start=0,fps=25,scroll=horizontal=-0.01\" -frames:v 60 -c:v libx264 -crf 12");
     const auto m = readMotion(path, [](double) { return true; });
     REQUIRE(m);
     std::vector<double> moved;

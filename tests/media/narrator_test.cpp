@@ -6,6 +6,14 @@
 
 using namespace hl;
 
+namespace {
+double lengthOf(Narrator& n, const std::string& text) {
+    const auto u = n.speak(text);
+    REQUIRE(u);
+    return u->sound.length().count();
+}
+} // namespace
+
 TEST_CASE("the scratch voice speaks and says when each word begins") {
     auto voice = scratchVoice();
     REQUIRE(voice);
@@ -19,20 +27,19 @@ TEST_CASE("the scratch voice speaks and says when each word begins") {
     double loud = 0;
     for (const float s : u->sound.samples) loud = std::max(loud, std::abs(static_cast<double>(s)));
     CHECK(loud > 0.1);
-    CHECK((*voice)->duration("Brake at the second board, third gear.") == Approx(u->sound.length().count()));
+    CHECK(lengthOf(**voice, "Brake at the second board, third gear.") == Approx(u->sound.length().count()));
 }
 
 TEST_CASE("longer words take longer, no words take no time, and the same words sound the same") {
     auto voice = scratchVoice();
     REQUIRE(voice);
-    CHECK((*voice)->duration("Brake here, and then let the pedal come back slowly.") >
-          (*voice)->duration("Brake here."));
-    CHECK((*voice)->duration("") == 0);
-    CHECK((*voice)->duration(" ... ") == 0);
+    CHECK(lengthOf(**voice, "Brake here, and then let the pedal come back slowly.") > lengthOf(**voice, "Brake here."));
+    CHECK(lengthOf(**voice, "") == 0);
+    CHECK(lengthOf(**voice, " ... ") == 0);
     CHECK((*voice)->speak("Turn in.")->sound.samples == (*voice)->speak("Turn in.")->sound.samples);
     auto slow = scratchVoice(110);
     REQUIRE(slow);
-    CHECK((*slow)->duration("Squeeze the power gently.") > 1.2 * (*voice)->duration("Squeeze the power gently."));
+    CHECK(lengthOf(**slow, "Squeeze the power gently.") > 1.2 * lengthOf(**voice, "Squeeze the power gently."));
 }
 
 TEST_CASE("words with letters beyond ASCII keep their places") {
@@ -42,4 +49,28 @@ TEST_CASE("words with letters beyond ASCII keep their places") {
     REQUIRE(u);
     REQUIRE(u->words.size() == 3);
     CHECK(u->words[2].text == "brake");
+    CHECK(u->words[2].from == std::string("Caf\u00e9 corner, ").size()); // bytes
+}
+
+TEST_CASE("what will be heard of a guide: every beat and cue once, and without a voice each says so") {
+    Guide g;
+    GuideCorner c;
+    c.id = {2};
+    c.beats = {{{3}, Topic::Brake, 0, "Brake at the board.", "Brake"}, {{4}, Topic::Apex, 0, "", ""}};
+    g.corners = {c};
+    auto voice = scratchVoice();
+    REQUIRE(voice);
+    const auto heard = speechesOf(g, voice->get());
+    REQUIRE(heard.all().size() == 2);
+    const auto words = heard.of({3}, false);
+    REQUIRE(words);
+    CHECK(words->failure.empty());
+    CHECK(words->words.size() == 4);
+    CHECK(words->sound->length().count() == Approx(words->lengthS));
+    CHECK(heard.of({3}, true)->text == "Brake");
+    CHECK_FALSE(heard.of({4}, false));
+    const auto dumb = speechesOf(g, nullptr);
+    REQUIRE(dumb.of({3}, false));
+    CHECK_FALSE(dumb.of({3}, false)->failure.empty());
+    CHECK(dumb.of({3}, false)->lengthS > 0.5);
 }

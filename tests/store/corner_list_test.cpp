@@ -137,8 +137,8 @@ TEST_CASE("a road written is read back the same, on the globe and on a simulator
             const auto a = onRoad(road, s, 2, 0), b = onRoad(*back, s, 2, 0);
             const double east = globe ? onRoad(road, 0, 0, 0).x : 0,
                          north = globe ? onRoad(road, 0, 0, 0).y : 0; // its plane begins at its first point
-            CHECK(b.x == Approx(a.x - east).margin(0.5)); // chords are a little shorter than arcs
-            CHECK(b.y == Approx(a.y - north).margin(0.5)); // chords are a little shorter than arcs
+            CHECK(b.x == Approx(a.x - east).margin(0.5));             // chords are a little shorter than arcs
+            CHECK(b.y == Approx(a.y - north).margin(0.5));            // chords are a little shorter than arcs
         }
         CHECK(back->kerbs.size() == 1);
         CHECK(back->references.size() == 1);

@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "store/column_memory.h"
 #include "store/log_file.h"
-#include "studio/columns_dialog.h"
-#include "studio/new_guide_dialog.h"
+#include "studio/stations/scene/columns_dialog.h"
+#include "studio/stations/scene/new_guide_dialog.h"
 #include "support/studio.h"
 
 #include <catch2/catch.hpp>
@@ -28,7 +28,9 @@ int rowOf(const ColumnsDialog& d, const QString& header) {
     return -1;
 }
 
-QComboBox* box(const ColumnsDialog& d, int row, int column) { return qobject_cast<QComboBox*>(d.table()->cellWidget(row, column)); }
+QComboBox* box(const ColumnsDialog& d, int row, int column) {
+    return qobject_cast<QComboBox*>(d.table()->cellWidget(row, column));
+}
 
 } // namespace
 
@@ -56,7 +58,8 @@ TEST_CASE("choices are remembered for the next log with the same header, and onl
     const auto shape = readLogShape(dir.write("odd.csv", oddLog()));
     REQUIRE(shape);
     const auto memory = dir / "memory/columns.json";
-    const std::vector<ColumnChoice> choices = {{"Foot A", Channel::Throttle, "%"}, {"Brake Press F", Channel::Count, ""}};
+    const std::vector<ColumnChoice> choices = {{"Foot A", Channel::Throttle, "%"},
+                                               {"Brake Press F", Channel::Count, ""}};
     CHECK(rememberedChoices(*shape, memory).empty());
     REQUIRE(rememberChoices(*shape, choices, memory));
     CHECK(rememberedChoices(*shape, memory) == choices);
@@ -74,7 +77,8 @@ TEST_CASE("the new guide's dialog says when columns are guessed, and takes what 
     const ScratchFolder dir;
     qputenv("XDG_DATA_HOME", (dir / "data").c_str());
     const auto log = QString::fromStdString(dir.write("odd.csv", oddLog()).string());
-    NewGuideDialog dialog;
+    Tasks tasks;
+    NewGuideDialog dialog(tasks);
     dialog.show();
     dialog.take({log});
     auto* columns = dialog.findChild<QPushButton*>(QStringLiteral("columnsButton"));
@@ -93,7 +97,7 @@ TEST_CASE("the new guide's dialog says when columns are guessed, and takes what 
     channel->setCurrentIndex(channel->findData(static_cast<int>(Channel::Throttle)));
     view->accept();
     CHECK(says(QStringLiteral("as you chose")));
-    NewGuideDialog again; // the next log of the same header
+    NewGuideDialog again(tasks); // the next log of the same header
     again.take({log});
     auto* next = again.findChild<QPushButton*>(QStringLiteral("columnsButton"));
     CHECK(waitFor([&] { return next->isEnabled(); }));

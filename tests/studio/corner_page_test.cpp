@@ -1,9 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The corner station by clicks and keys on the real window: facts, laps beside, ranking, bounds.
-#include "studio/corner_page.h"
-#include "studio/facts_view.h"
-#include "studio/plan_view.h"
-#include "studio/ribbon.h"
+#include "studio/stations/corners/corner_page.h"
+#include "studio/stations/corners/facts_view.h"
+#include "studio/views/plan_view.h"
+#include "studio/views/ribbon.h"
 #include "support/studio.h"
 
 #include <catch2/catch.hpp>
@@ -22,11 +22,11 @@ struct Corners {
     explicit Corners(int corner = 3) : s(copiedDemo(dir)) {
         REQUIRE(s.ready);
         s.key(Qt::Key_3, Qt::AltModifier);
-        s.desk().choose(corner);
+        s.desk().choose(s.corner(corner));
     }
     const GuideCorner& corner() { return *s.desk().chosen(); }
     void settled() {
-        REQUIRE(waitFor([&] { return isMeasured(s.desk().material(), s.desk().guide()); }));
+        REQUIRE(waitFor([&] { return isMeasured(s.desk().session(), s.desk().guide()); }));
     }
 };
 
@@ -50,7 +50,7 @@ TEST_CASE("D goes through the sheet, every fact and the whole lap; a click on a 
     REQUIRE(facts->isVisible());
     REQUIRE(facts->rowCount() > 20);
     CHECK(facts->verticalHeaderItem(0)->text() == QStringLiteral("Brake"));
-    const auto& f = *c.s.desk().factsOf(3);
+    const auto& f = *c.s.desk().factsOf(c.s.corner(3));
     const auto rect = facts->visualItemRect(facts->item(0, 0));
     c.s.player().seekMetre(2000);
     QTest::mouseClick(facts->viewport(), Qt::LeftButton, {}, rect.center());
@@ -81,14 +81,14 @@ TEST_CASE("the whole lap is ranked by what can be found, and a lap beside change
     lap->trigger();
     REQUIRE(waitFor([&] { return !c.s.desk().beside().empty(); }));
     const auto& b = *c.s.desk().beside().front();
-    const double lost = c.s.desk().material().trace.lap.time.count() - b.lap.lap.time.count();
+    const double lost = c.s.desk().session().trace.lap.time.count() - b.lap.lap.time.count();
     CHECK(b.delta.totalS == Approx(lost).margin(1e-6));
     double sum = 0;
     for (const auto& p : b.delta.corners) sum += p.sum();
     CHECK(sum == Approx(lost).margin(1e-3));
     CHECK(against->text().contains(QStringLiteral("lap 1")));
     QTest::mouseClick(ranking->viewport(), Qt::LeftButton, {}, ranking->visualItemRect(ranking->item(0, 0)).center());
-    CHECK(ranking->item(0, 0)->text().contains(QString::number(c.s.desk().corner())));
+    CHECK(ranking->item(0, 0)->text().contains(QString::number(c.s.desk().chosen()->number)));
     c.s.find<QPushButton>("viewFacts")->click();
     CHECK_FALSE(c.s.find<FactsView>("facts")->isColumnHidden(4));
     actionOf(menu, QStringLiteral("Lap 1"))->trigger(); // and away again
@@ -97,12 +97,12 @@ TEST_CASE("the whole lap is ranked by what can be found, and a lap beside change
 
 TEST_CASE("the best lap of another log can stand beside; one of another track is refused in words") {
     Corners c;
-    c.s.desk().putBesideLog(QString::fromStdString((demoFolder() / "saltmarrow-log.csv").string()));
+    c.s.desk().besideLaps().putLog(QString::fromStdString((demoFolder() / "saltmarrow-log.csv").string()));
     REQUIRE(waitFor([&] { return !c.s.desk().beside().empty(); }));
     CHECK(c.s.desk().beside().front()->name.find("saltmarrow-log.csv") != std::string::npos);
     QString told;
     QObject::connect(&c.s.desk(), &Desk::failed, [&](const QString& text) { told = text; });
-    c.s.desk().putBesideLog(QStringLiteral("/nowhere/pupil.csv"));
+    c.s.desk().besideLaps().putLog(QStringLiteral("/nowhere/pupil.csv"));
     REQUIRE(waitFor([&] { return !told.isEmpty(); }));
     CHECK(told.contains(QStringLiteral("/nowhere/pupil.csv")));
     CHECK(c.s.desk().beside().size() == 1);
@@ -111,7 +111,7 @@ TEST_CASE("the best lap of another log can stand beside; one of another track is
 TEST_CASE("bounds are moved by keys at the playhead; facts follow, undo takes it back") {
     Corners c;
     const double old = c.corner().turnInM;
-    const double trail = c.s.desk().factsOf(3)->trailM->value;
+    const double trail = c.s.desk().factsOf(c.s.corner(3))->trailM->value;
     c.s.player().seekMetre(old + 20);
     c.s.key(Qt::Key_At, Qt::ShiftModifier); // what a keyboard sends for Shift+2 differs; the menu does the same
     auto* change = c.s.find<QPushButton>("changeCorner");
@@ -119,17 +119,17 @@ TEST_CASE("bounds are moved by keys at the playhead; facts follow, undo takes it
     if (c.corner().turnInM == old) actionOf(change->menu(), QStringLiteral("Turn-in here"))->trigger();
     CHECK(c.corner().turnInM == Approx(old + 20).margin(1.5));
     c.settled();
-    CHECK(c.s.desk().factsOf(3)->trailM->value == Approx(trail - 20).margin(2));
+    CHECK(c.s.desk().factsOf(c.s.corner(3))->trailM->value == Approx(trail - 20).margin(2));
     c.s.key(Qt::Key_Z, Qt::ControlModifier);
     CHECK(c.corner().turnInM == old);
     c.settled();
-    CHECK(c.s.desk().factsOf(3)->trailM->value == Approx(trail).margin(0.01));
+    CHECK(c.s.desk().factsOf(c.s.corner(3))->trailM->value == Approx(trail).margin(0.01));
 }
 
 TEST_CASE("a bound dragged on the ribbon snaps to what happened there") {
     Corners c;
     auto* ribbon = c.s.find<Ribbon>("ribbon");
-    const double brake = c.s.desk().factsOf(3)->brakeOnsetM->value;
+    const double brake = c.s.desk().factsOf(c.s.corner(3))->brakeOnsetM->value;
     const auto from = ribbon->boundAt(Bound::TurnIn);
     const double perMetre = (ribbon->boundAt(Bound::Apex).x() - from.x()) / (c.corner().apexM - c.corner().turnInM);
     const QPoint to(static_cast<int>(std::lround(from.x() + (brake - c.corner().turnInM) * perMetre)) - 2,
@@ -149,7 +149,7 @@ TEST_CASE("the apex is dragged on the map") {
     Corners c;
     auto* plan = c.s.find<PlanView>("plan");
     const double old = c.corner().apexM;
-    const auto& t = c.s.desk().material().trace;
+    const auto& t = c.s.desk().session().trace;
     const auto on = [&](double m) { return plan->placed(m, sampleAt(t.s, t.lateral, m)).toPoint(); };
     QTest::mousePress(plan, Qt::LeftButton, {}, plan->boundAt(Bound::Apex).toPoint());
     const auto to = on(old - 25);
@@ -167,7 +167,7 @@ TEST_CASE("a corner is split and joined, named and numbered") {
     c.s.key(Qt::Key_S, Qt::ShiftModifier);
     REQUIRE(c.s.desk().guide().corners.size() == count + 1);
     c.settled();
-    CHECK(c.s.desk().factsOf(4) != nullptr);
+    CHECK(c.s.desk().factsOf(c.s.corner(4)) != nullptr);
     c.s.key(Qt::Key_J, Qt::ShiftModifier);
     CHECK(c.s.desk().guide().corners.size() == count);
     c.settled();
@@ -182,7 +182,7 @@ TEST_CASE("a corner is split and joined, named and numbered") {
     number->selectAll();
     QTest::keyClicks(number, QStringLiteral("13"));
     QTest::keyClick(number, Qt::Key_Return);
-    CHECK(c.s.desk().corner() == 13);
+    CHECK(c.s.desk().corner() == c.s.corner(13));
     CHECK(c.corner().name == "Old Sluice");
     CHECK(c.s.desk().guide().corners.back().number == static_cast<int>(count) + 10);
 }
@@ -203,7 +203,7 @@ TEST_CASE("speeds are shown in the unit that the audience reads") {
     scene.speedUnit = SpeedUnit::Mph;
     c.s.desk().edit({"unit", [scene](Guide g) { return withScene(std::move(g), scene); }});
     auto* sheet = c.s.find<QTableWidget>("cornerSheet");
-    const auto slowest = std::lround(inUnit(c.s.desk().factsOf(3)->minSpeed->value, SpeedUnit::Mph));
+    const auto slowest = std::lround(inUnit(c.s.desk().factsOf(c.s.corner(3))->minSpeed->value, SpeedUnit::Mph));
     bool seen = false;
     for (int i = 0; i < sheet->rowCount(); ++i)
         seen = seen || sheet->item(i, 0)->text().contains(QStringLiteral("%1 mph").arg(slowest));

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The frame under the pointer, from the film itself, from memory, and from the proxy while a hand drags.
 #include "media/movie_writer.h"
-#include "studio/frame_source.h"
+#include "studio/playback/frame_source.h"
 #include "support/studio.h"
 
 #include <catch2/catch.hpp>

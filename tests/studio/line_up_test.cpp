@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "studio/line_up_page.h"
+#include "studio/stations/line_up/line_up_page.h"
 #include "support/studio.h"
 
 #include <catch2/catch.hpp>
@@ -16,17 +16,18 @@ TEST_CASE("nudging moves the tie by a frame, everything follows, and undo takes 
     Studio s(copiedDemo(dir));
     REQUIRE(s.ready);
     s.key(Qt::Key_2, Qt::AltModifier);
-    const double before = s.desk().guide().sources.tie.offsetS, footage = seconds(s.desk().clock().footage(1000));
+    const double before = s.desk().guide().sources.film().tie.offsetS,
+                 footage = seconds(s.desk().clock().footage(1000));
     s.key(Qt::Key_BracketRight);
-    CHECK(s.desk().guide().sources.tie.offsetS == Approx(before + 0.02).margin(1e-6));
-    CHECK(s.desk().guide().sources.tie.method == "hand");
+    CHECK(s.desk().guide().sources.film().tie.offsetS == Approx(before + 0.02).margin(1e-6));
+    CHECK(s.desk().guide().sources.film().tie.method == "hand");
     CHECK(seconds(s.desk().clock().footage(1000)) == Approx(footage - 0.02).margin(1e-3));
     s.key(Qt::Key_BracketLeft);
     s.key(Qt::Key_BracketLeft);
-    CHECK(s.desk().guide().sources.tie.offsetS == Approx(before - 0.02).margin(1e-6));
+    CHECK(s.desk().guide().sources.film().tie.offsetS == Approx(before - 0.02).margin(1e-6));
     for (int i = 0; i < 3; ++i) s.key(Qt::Key_Z, Qt::ControlModifier);
-    CHECK(s.desk().guide().sources.tie.offsetS == before);
-    CHECK(s.desk().guide().sources.tie.method == "sound");
+    CHECK(s.desk().guide().sources.film().tie.offsetS == before);
+    CHECK(s.desk().guide().sources.film().tie.method == "sound");
 }
 
 TEST_CASE("moments set by hand tie the clocks and show what they leave over") {
@@ -40,7 +41,7 @@ TEST_CASE("moments set by hand tie the clocks and show what they leave over") {
     auto* use = s.find<QPushButton>("usePairs");
     REQUIRE(page);
     CHECK_FALSE(use->isEnabled());
-    const double truth = s.desk().guide().sources.tie.offsetS;
+    const double truth = s.desk().guide().sources.film().tie.offsetS;
     for (const double m : {600.0, 3000.0}) { // said to be 3 m further than they are
         s.player().seekMetre(m);
         metre->setValue(m + 3);
@@ -50,9 +51,9 @@ TEST_CASE("moments set by hand tie the clocks and show what they leave over") {
     CHECK(pairs->item(0)->text().contains(QStringLiteral("ms off the tie")));
     REQUIRE(use->isEnabled());
     QTest::mouseClick(use, Qt::LeftButton);
-    CHECK(s.desk().guide().sources.tie.method == "hand");
-    CHECK(s.desk().guide().sources.tie.offsetS > truth + 0.03); // 3 m are some hundredths of a second
-    CHECK(s.desk().guide().sources.tie.offsetS < truth + 0.3);
+    CHECK(s.desk().guide().sources.film().tie.method == "hand");
+    CHECK(s.desk().guide().sources.film().tie.offsetS > truth + 0.03); // 3 m are some hundredths of a second
+    CHECK(s.desk().guide().sources.film().tie.offsetS < truth + 0.3);
     pairs->setCurrentRow(0);
     QTest::mouseClick(button(*page, QStringLiteral("Remove")), Qt::LeftButton);
     CHECK(pairs->count() == 1);
@@ -63,15 +64,15 @@ TEST_CASE("a lost tie is found again by the sound") {
     Studio s(copiedDemo(dir));
     REQUIRE(s.ready);
     s.key(Qt::Key_2, Qt::AltModifier);
-    const double truth = s.desk().guide().sources.tie.offsetS;
-    auto lost = s.desk().guide().sources.tie;
+    const double truth = s.desk().guide().sources.film().tie.offsetS;
+    auto lost = s.desk().guide().sources.film().tie;
     lost.offsetS += 4;
     s.desk().edit({"lose it", [lost](Guide g) { return withTie(std::move(g), lost); }});
     auto* page = s.window->findChild<LineUpPage*>();
     QTest::mouseClick(button(*page, QStringLiteral("By sound")), Qt::LeftButton);
     CHECK(page->busy());
     REQUIRE(waitFor([&] { return !page->busy(); }));
-    CHECK(s.desk().guide().sources.tie.offsetS == Approx(truth).margin(0.01));
+    CHECK(s.desk().guide().sources.film().tie.offsetS == Approx(truth).margin(0.01));
     auto* verdict = s.find<QLabel>("tieVerdict");
     CHECK(verdict->text().contains(QStringLiteral("engine's sound")));
 }

@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The corner from above, the pace of the film, and the loop: driven by clicks and keys on the real window.
 #include "core/corner/spread.h"
-#include "studio/plan_view.h"
-#include "studio/strip_view.h"
+#include "studio/views/plan_view.h"
+#include "studio/views/strip_view.h"
 #include "support/studio.h"
 
 #include <catch2/catch.hpp>
@@ -25,7 +25,7 @@ TEST_CASE("a click on the plan moves the car there, and the strip and the ribbon
     REQUIRE(plan);
     CHECK(plan->isVisible());
     for (const int corner : {3, 7}) {
-        s.desk().choose(corner);
+        s.desk().choose(s.corner(corner));
         const auto* c = s.desk().chosen();
         for (const double at : {c->turnInM, c->apexM}) {
             QTest::mouseClick(plan, Qt::LeftButton, {}, plan->placed(at, 0).toPoint());
@@ -48,7 +48,7 @@ TEST_CASE("the plan of the whole lap chooses the corner under the pointer") {
     REQUIRE(plan->wholeLap());
     const auto apex = cornerNumbered(s.desk().guide(), 9)->apexM;
     QTest::mouseClick(plan, Qt::LeftButton, {}, plan->placed(apex, 0).toPoint());
-    CHECK(s.desk().corner() == 9);
+    CHECK(s.desk().corner() == s.corner(9));
     CHECK(s.player().metre() == Approx(apex).margin(15));
     s.key(Qt::Key_M);
     CHECK_FALSE(plan->wholeLap());
@@ -73,7 +73,7 @@ TEST_CASE("the film runs at half and quarter speed by one key, and loops a corne
     s.key(Qt::Key_Space);
     s.key(Qt::Key_S);
     CHECK(s.player().pace() == 1);
-    s.desk().choose(5);
+    s.desk().choose(s.corner(5));
     const auto* c = s.desk().chosen();
     s.key(Qt::Key_L);
     CHECK(s.player().playing());
@@ -119,14 +119,14 @@ TEST_CASE("the sheet says how repeatable a corner is, what its exit is worth, an
     Studio s(copiedDemo(dir));
     REQUIRE(s.ready);
     s.key(Qt::Key_3, Qt::AltModifier);
-    s.desk().choose(3);
+    s.desk().choose(s.corner(3));
     auto* study = s.find<QLabel>("study");
     REQUIRE(study);
-    const auto spread = spreadOf(s.desk().material().study.overLaps[2], &CornerFacts::brakeOnsetM);
+    const auto spread = spreadOf(s.desk().session().study.overLaps[2], &CornerFacts::brakeOnsetM);
     REQUIRE(spread);
     CHECK(study->text().contains(QString::number(std::lround(spread->low))));
     CHECK(study->text().contains(QStringLiteral("along the straight")));
-    s.desk().choose(4); // where the demo's driver asks for power too soon and lifts
+    s.desk().choose(s.corner(4)); // where the demo's driver asks for power too soon and lifts
     CHECK(study->text().contains(QStringLiteral("Worth a look")));
     CHECK(study->text().contains(QStringLiteral("too soon")));
 }

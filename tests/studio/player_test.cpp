@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "studio/stretch_view.h"
+#include "studio/views/stretch_view.h"
 #include "support/studio.h"
 
 #include <catch2/catch.hpp>
@@ -53,7 +53,7 @@ TEST_CASE("any guide time shows its own picture and its own marks") {
         const auto now = momentAt(s.desk().cut(), at<GuideTime>(t));
         const auto scene = s.player().scene();
         REQUIRE(scene.corner);
-        CHECK(scene.corner->number == now.section->corner);
+        CHECK(scene.corner->id == now.section->corner);
         CHECK(scene.rate == now.shot->rate);
     }
 }
@@ -62,14 +62,14 @@ TEST_CASE("a click in the stretch view goes to that guide time, one below to tha
     const ScratchFolder dir;
     Studio s(copiedDemo(dir));
     REQUIRE(s.ready);
-    s.desk().choose(5);
+    s.desk().choose(s.corner(5));
     s.key(Qt::Key_5, Qt::AltModifier);
     auto* stretch = s.find<StretchView>("stretch");
     REQUIRE(stretch);
     REQUIRE(stretch->isVisible());
     const Section* walk = nullptr;
     for (const auto& x : s.desk().cut().sections)
-        if (x.corner == 5 && !walk) walk = &x;
+        if (x.corner == s.corner(5) && !walk) walk = &x;
     REQUIRE(walk);
     QTest::mouseClick(stretch, Qt::LeftButton, {}, QPoint(stretch->width() / 2, 40));
     CHECK(s.player().guideTime() > seconds(walk->start));

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "media/video_reader.h"
-#include "studio/new_guide_dialog.h"
-#include "studio/stations.h"
+#include "studio/stations/publish/publish_page.h"
+#include "studio/stations/scene/new_guide_dialog.h"
 #include "support/studio.h"
 
 #include <catch2/catch.hpp>
@@ -121,7 +121,7 @@ TEST_CASE("two moments typed in the dialog tie a film whose log has no engine sp
     dialog->findChild<QLineEdit*>(QStringLiteral("newPairs"))->setText(QStringLiteral("14.0:500, 64:2600"));
     QTest::mouseClick(button(*dialog, QStringLiteral("Make the guide")), Qt::LeftButton);
     REQUIRE(waitFor([&] { return window.desk().isOpen(); }));
-    CHECK(window.desk().guide().sources.tie.method == "hand");
+    CHECK(window.desk().guide().sources.film().tie.method == "hand");
 }
 
 TEST_CASE("a film and a log dropped on the window fill the dialog, a guide's folder opens") {

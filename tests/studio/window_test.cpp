@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What every screen owes: it fits, it can be reached by keys, and it can be read aloud.
-#include "studio/help_overlay.h"
-#include "studio/station_line.h"
+#include "studio/widgets/help_overlay.h"
+#include "studio/widgets/station_line.h"
 #include "support/studio.h"
 
 #include <catch2/catch.hpp>

@@ -1,9 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The way of the work, by clicks and keys: open, choose, edit, see the plan follow, undo, save.
-#include "studio/beats_table.h"
-#include "studio/corner_sheet.h"
-#include "studio/ribbon.h"
-#include "studio/station_line.h"
+#include "studio/stations/corners/corner_sheet.h"
+#include "studio/stations/words/beats_table.h"
+#include "studio/views/ribbon.h"
+#include "studio/widgets/station_line.h"
 #include "support/studio.h"
 
 #include <catch2/catch.hpp>
@@ -59,12 +59,12 @@ TEST_CASE("a corner chosen on the ribbon follows through all stations") {
     Studio s(copiedDemo(dir));
     REQUIRE(s.ready);
     auto* ribbon = s.find<Ribbon>("ribbon");
-    QTest::mouseClick(ribbon, Qt::LeftButton, {}, ribbon->cornerAt(7).toPoint());
-    CHECK(s.desk().corner() == 7);
+    QTest::mouseClick(ribbon, Qt::LeftButton, {}, ribbon->cornerAt(s.corner(7)).toPoint());
+    CHECK(s.desk().corner() == s.corner(7));
     s.key(Qt::Key_3, Qt::AltModifier);
     auto* sheet = shownTable(s, "cornerSheet");
     REQUIRE(sheet);
-    const auto* f = s.desk().factsOf(7);
+    const auto* f = s.desk().factsOf(s.corner(7));
     REQUIRE(f);
     CHECK(sheet->item(1, 0)->text().contains(QString::number(std::lround(f->brakeOnsetM->value))));
     s.key(Qt::Key_4, Qt::AltModifier);
@@ -72,9 +72,9 @@ TEST_CASE("a corner chosen on the ribbon follows through all stations") {
     REQUIRE(beats);
     CHECK(beats->rowCount() == static_cast<int>(cornerNumbered(s.desk().guide(), 7)->beats.size()));
     QTest::keyClick(ribbon, Qt::Key_Right);
-    CHECK(s.desk().corner() == 8);
+    CHECK(s.desk().corner() == s.corner(8));
     QTest::keyClick(ribbon, Qt::Key_Left);
-    CHECK(s.desk().corner() == 7);
+    CHECK(s.desk().corner() == s.corner(7));
 }
 
 TEST_CASE("a click on the road shows the footage of that place") {
@@ -85,7 +85,7 @@ TEST_CASE("a click on the road shows the footage of that place") {
     auto* ribbon = s.find<Ribbon>("ribbon");
     const auto before = s.player().picture().copy();
     QTest::mouseClick(ribbon, Qt::LeftButton, {}, QPoint(ribbon->width() / 2, 120));
-    CHECK(s.player().metre() == Approx(s.desk().material().trace.lengthM / 2).margin(10));
+    CHECK(s.player().metre() == Approx(s.desk().session().trace.lengthM / 2).margin(10));
     CHECK(waitFor([&] { return s.player().picture() != before; }));
 }
 
@@ -93,7 +93,7 @@ TEST_CASE("edited words change the plan, undo brings the old plan back, redo the
     const ScratchFolder dir;
     Studio s(copiedDemo(dir));
     REQUIRE(s.ready);
-    s.desk().choose(3);
+    s.desk().choose(s.corner(3));
     s.key(Qt::Key_5, Qt::AltModifier);
     const double before = s.desk().cut().lengthS;
     const auto words = s.desk().chosen()->beats[1].words;
@@ -115,7 +115,7 @@ TEST_CASE("words are added where the car is, moved and removed") {
     const ScratchFolder dir;
     Studio s(copiedDemo(dir));
     REQUIRE(s.ready);
-    s.desk().choose(4);
+    s.desk().choose(s.corner(4));
     s.key(Qt::Key_4, Qt::AltModifier);
     const auto n = s.desk().chosen()->beats.size();
     s.player().seekMetre(s.desk().chosen()->apexM);
@@ -125,23 +125,23 @@ TEST_CASE("words are added where the car is, moved and removed") {
     int row = 0;
     while (row < table->rowCount() && !table->item(row, 1)->text().startsWith(QStringLiteral("Say what"))) ++row;
     REQUIRE(row < table->rowCount());
-    const int id = table->item(row, 0)->data(Qt::UserRole).toInt();
-    CHECK(beatWithId(s.desk().guide(), id)->atM == Approx(s.desk().chosen()->apexM).margin(3));
+    const BeatId id{table->item(row, 0)->data(Qt::UserRole).toInt()};
+    CHECK(beatWith(s.desk().guide(), id)->atM == Approx(s.desk().chosen()->apexM).margin(3));
     typeInto(table, row, 0, QString::number(std::lround(s.desk().chosen()->startM + 5)));
-    CHECK(beatWithId(s.desk().guide(), id)->atM == Approx(s.desk().chosen()->startM + 5).margin(1));
+    CHECK(beatWith(s.desk().guide(), id)->atM == Approx(s.desk().chosen()->startM + 5).margin(1));
     row = 0;
-    while (table->item(row, 0)->data(Qt::UserRole).toInt() != id) ++row;
+    while (table->item(row, 0)->data(Qt::UserRole).toInt() != id.value) ++row;
     table->setCurrentCell(row, 1);
     s.key(Qt::Key_Delete, Qt::ControlModifier);
     CHECK(s.desk().chosen()->beats.size() == n);
-    CHECK(beatWithId(s.desk().guide(), id) == nullptr);
+    CHECK(beatWith(s.desk().guide(), id) == nullptr);
 }
 
 TEST_CASE("advice typed into the sheet is kept and lit") {
     const ScratchFolder dir;
     Studio s(copiedDemo(dir));
     REQUIRE(s.ready);
-    s.desk().choose(3);
+    s.desk().choose(s.corner(3));
     s.key(Qt::Key_3, Qt::AltModifier);
     auto* sheet = shownTable(s, "cornerSheet");
     typeInto(sheet, 1, 1, QStringLiteral("6 m later"));
@@ -197,7 +197,7 @@ TEST_CASE("letters typed into a field stay letters") {
     auto* title = s.find<QLineEdit>("title");
     title->setFocus();
     title->clear();
-    const int corner = s.desk().corner();
+    const auto corner = s.desk().corner();
     QTest::keyClicks(title, QStringLiteral("jk, a lap."));
     CHECK(title->text() == QStringLiteral("jk, a lap."));
     CHECK(s.desk().corner() == corner);

@@ -38,7 +38,7 @@ inline MadeGuide madeGuide(unsigned seed) {
     const int corners = std::uniform_int_distribution<int>(1, 9)(rng);
     for (int n = 1; n <= corners && s < 2800; ++n) {
         GuideCorner c;
-        c.number = n;
+        c.number = n, c.id = newId<CornerId>(m.guide);
         c.startM = s;
         c.turnInM = s + between(20, 150);
         c.apexM = c.turnInM + between(5, 60);
@@ -46,8 +46,8 @@ inline MadeGuide madeGuide(unsigned seed) {
         s = c.endM + between(0, 200);
         const int beats = std::uniform_int_distribution<int>(0, 8)(rng);
         for (int b = 0; b < beats; ++b)
-            c.beats.push_back(
-                {m.guide.nextId++, Topic::Free, between(c.startM, c.endM), madeWords(rng, 22), madeWords(rng, 3)});
+            c.beats.push_back({newId<BeatId>(m.guide), Topic::Free, between(c.startM, c.endM), madeWords(rng, 22),
+                               madeWords(rng, 3)});
         std::stable_sort(c.beats.begin(), c.beats.end(), [](auto& a, auto& b) { return a.atM < b.atM; });
         m.guide.corners.push_back(std::move(c));
     }
@@ -56,5 +56,13 @@ inline MadeGuide madeGuide(unsigned seed) {
 
 /// A voice that needs no sound: sixty milliseconds a letter.
 inline double spokenLength(const std::string& text) { return 0.06 * static_cast<double>(text.size()); }
+
+inline Speeches spoken(const Guide& guide) {
+    return speechesOf(guide, [](const std::string& text) {
+        Speech s;
+        s.lengthS = spokenLength(text), s.source = "made";
+        return s;
+    });
+}
 
 } // namespace hl::testing

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The demo guide cut down to a few corners, so that whole editions are made in seconds.
 #pragma once
-#include "jobs/material.h"
+#include "jobs/session.h"
 #include "store/guide_file.h"
 #include "support/scratch_folder.h"
 
@@ -11,8 +11,8 @@ namespace hl::testing {
 
 struct Opened {
     Guide guide;
-    Material material;
-    std::unique_ptr<Narrator> narrator;
+    Session session;
+    Speeches speeches;
     Cut cut;
 };
 
@@ -21,12 +21,13 @@ inline Opened openDemo(const std::set<int>& corners) {
     auto guide = readGuide(folder);
     if (!guide) throw std::runtime_error(sentence(guide.error()));
     std::erase_if(guide->corners, [&](const GuideCorner& c) { return !corners.contains(c.number); });
-    auto material = gather(folder, *guide);
-    if (!material) throw std::runtime_error(sentence(material.error()));
+    auto session = bringUp(folder, *guide);
+    if (!session) throw std::runtime_error(sentence(session.error()));
     auto voice = scratchVoice();
     if (!voice) throw std::runtime_error(sentence(voice.error()));
-    Opened o{std::move(*guide), std::move(*material), std::move(*voice), {}};
-    o.cut = planCut(o.guide, o.material, *o.narrator);
+    auto speeches = speechesOf(*guide, voice->get());
+    Opened o{std::move(*guide), std::move(*session), std::move(speeches), {}};
+    o.cut = planCut(o.guide, o.session, o.speeches);
     return o;
 }
 

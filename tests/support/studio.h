@@ -3,7 +3,7 @@
 #pragma once
 #include "store/guide_file.h"
 #include "studio/main_window.h"
-#include "studio/style.h"
+#include "studio/widgets/style.h"
 #include "support/gui_app.h"
 #include "support/scratch_folder.h"
 
@@ -39,7 +39,7 @@ inline QString copiedDemo(const ScratchFolder& dir, const std::set<int>& only = 
     std::filesystem::copy(from, to, std::filesystem::copy_options::recursive);
     auto guide = readGuide(to);
     if (!guide) throw std::runtime_error(sentence(guide.error()));
-    guide->sources.video = (demoFolder() / "saltmarrow-lap.mp4").string();
+    guide->sources.film().file = (demoFolder() / "saltmarrow-lap.mp4").string();
     if (!only.empty()) std::erase_if(guide->corners, [&](const GuideCorner& c) { return !only.contains(c.number); });
     if (auto s = saveGuide(to, *guide); !s) throw std::runtime_error(sentence(s.error()));
     return QString::fromStdString(to.string());
@@ -65,6 +65,10 @@ struct Studio {
         if (window->desk().isOpen()) window->desk().discardUnsaved();
     }
     Desk& desk() { return window->desk(); }
+    CornerId corner(int number) { // 0: there is none
+        const auto* c = cornerNumbered(desk().guide(), number);
+        return c ? c->id : CornerId{};
+    }
     Player& player() { return window->player(); }
     template <class W> W* find(const char* name) { return window->findChild<W*>(QString::fromLatin1(name)); }
     void key(Qt::Key k, Qt::KeyboardModifiers m = Qt::NoModifier) { QTest::keyClick(window.get(), k, m); }

@@ -39,8 +39,8 @@ TEST_CASE("hairpin, chicane and bends are told apart") {
                          turn(-90, 50, 50, 200), turn(-90, 60, 60, 250), turn(-90, 50, 50, 300)});
     REQUIRE(s.corners.size() == 6);
     CHECK(s.corners[0].kind == "bend");
-    CHECK(s.corners[0].complex.empty());
-    CHECK(s.corners[1].complex == "2-3");
+    CHECK(s.corners[0].complex == 0);
+    CHECK(complexLabel(s.corners, s.corners[1].id) == "2-3");
     CHECK(s.corners[1].complexKind == "chicane");
     CHECK(s.corners[2].complexKind == "chicane");
     const auto h = seen({turn(-165, 24, 24, 350), turn(-97, 60, 60, 280), turn(-98, 60, 60, 120)}, 150);

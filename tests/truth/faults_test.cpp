@@ -146,7 +146,7 @@ std::vector<Put> puts(const Track& track) {
          }},
         {"road-unused",
          [](LapTrace& t, const Corner& c, const CornerFacts&) {
-             if (!c.complex.empty() || c.minRadiusM > 200) return false;
+             if (c.complex != 0 || c.minRadiusM > 200) return false;
              over(t, c.apexM - 5, c.endM + 250, [&](auto i, double) { t.lateral[i] = 0.3 * t.lateral[i]; });
              return true;
          }},
@@ -168,17 +168,17 @@ TEST_CASE("each known fault is found in its corner, and little else with it") {
     std::string missed, invented;
     for (const auto& l : lessons()) {
         const auto before = judged(l, l.lap);
-        std::set<std::pair<std::string, int>> known;
+        std::set<std::pair<std::string, CornerId>> known;
         for (const auto& f : before) known.emplace(f.kind, f.corner);
         for (const auto& p : puts(l.track))
             for (std::size_t i = 0; i < l.corners.size(); ++i) {
-                if (known.contains({p.kind, l.corners[i].number})) continue;
+                if (known.contains({p.kind, l.corners[i].id})) continue;
                 auto lap = l.lap;
                 if (!p.into(lap, l.corners[i], l.facts[i])) continue;
                 ++put;
                 bool here = false;
                 for (const auto& f : judged(l, lap)) {
-                    if (f.kind == p.kind && f.corner == l.corners[i].number) {
+                    if (f.kind == p.kind && f.corner == l.corners[i].id) {
                         here = true;
                         CHECK(f.costS >= 0);
                         CHECK(f.costS < 2);
@@ -187,7 +187,7 @@ TEST_CASE("each known fault is found in its corner, and little else with it") {
                         CHECK(f.atM < l.corners[i].endM + 300);
                     } else if (!known.contains({f.kind, f.corner}))
                         ++extra, invented += std::string(p.kind) + " in " + std::to_string(l.corners[i].number) +
-                                             " gave " + f.kind + " in " + std::to_string(f.corner) + "\n";
+                                             " gave " + f.kind + " in " + std::to_string(f.corner.value) + "\n";
                 }
                 found += here;
                 if (!here) missed += std::string(p.kind) + " in " + std::to_string(l.corners[i].number) + "\n";
@@ -208,7 +208,7 @@ TEST_CASE("a tidy lap is nearly free of findings") {
     for (std::size_t i = 0; i < lessons().size(); ++i) {
         const auto found = judged(lessons()[i], lessons()[i].lap);
         std::string all;
-        for (const auto& f : found) all += f.kind + " " + std::to_string(f.corner) + ": " + f.evidence + "\n";
+        for (const auto& f : found) all += f.kind + " " + std::to_string(f.corner.value) + ": " + f.evidence + "\n";
         INFO("ring " << i << "\n" << all);
         CHECK(std::count_if(found.begin(), found.end(),
                             [&](const Fault& f) { return i == 0 || !his.contains(f.kind); }) <= (i == 0 ? 3 : 0));

@@ -12,8 +12,6 @@ constexpr double kPercentSlack = 5; // people round to fives
 
 constexpr Check kChecks[] = {claimedGears, claimedBrakePercent, missingCautions, fragileReferences, silentCorners};
 
-std::string beatName(const Beat& b) { return "beat " + std::to_string(b.id); }
-
 const Advice* adviceFor(const GuideCorner& c, Topic t) {
     for (const auto& a : c.advice)
         if (a.topic == t && !a.advised.empty()) return &a;
@@ -41,32 +39,38 @@ std::string listed(const std::set<int>& gears) {
     return s;
 }
 
-template <class F> void eachBeat(const Guide& g, const std::vector<CornerFacts>& facts, F f) {
-    for (std::size_t i = 0; i < g.corners.size() && i < facts.size(); ++i)
-        for (const auto& b : g.corners[i].beats) f(g.corners[i], facts[i], b);
+template <class F> void eachBeat(const Guide& g, const MeasuredCorners& measured, F f) {
+    for (const auto& c : g.corners)
+        if (const auto* facts = measured.of(c))
+            for (const auto& b : c.beats) f(c, *facts, b);
 }
 
 } // namespace
 
-std::vector<Finding> claimedGears(const Guide& g, const std::vector<CornerFacts>& facts) {
+std::string_view name(Severity s) {
+    constexpr std::string_view names[] = {"wrong", "warn", "note"};
+    return names[static_cast<std::size_t>(s)];
+}
+
+std::vector<Finding> claimedGears(const Guide& g, const MeasuredCorners& measured) {
     std::vector<Finding> found;
-    eachBeat(g, facts, [&](const GuideCorner& c, const CornerFacts& f, const Beat& b) {
+    eachBeat(g, measured, [&](const GuideCorner& c, const CornerFacts& f, const Beat& b) {
         const auto used = gearsUsed(f), advised = gearsAdvised(c);
         if (used.empty()) return;
         for (const auto& text : {b.words, b.cue})
             for (const auto& claim : gearsNamed(text))
                 if (!used.contains(claim.gear) && !advised.contains(claim.gear))
                     found.push_back(
-                        {"claims.gear", "wrong", c.number, beatName(b),
+                        {"claims.gear", Severity::Wrong, c.id, b.id, "words",
                          "The words say \"" + claim.text + "\", the lap uses gears " + listed(used) + " in " + title(c),
                          claim.text, listed(used)});
     });
     return found;
 }
 
-std::vector<Finding> claimedBrakePercent(const Guide& g, const std::vector<CornerFacts>& facts) {
+std::vector<Finding> claimedBrakePercent(const Guide& g, const MeasuredCorners& measured) {
     std::vector<Finding> found;
-    eachBeat(g, facts, [&](const GuideCorner& c, const CornerFacts& f, const Beat& b) {
+    eachBeat(g, measured, [&](const GuideCorner& c, const CornerFacts& f, const Beat& b) {
         for (const auto& claim : percentsNamed(b.words)) {
             if (!(claim.brake || (b.topic == Topic::Brake && !claim.throttle))) continue;
             std::vector<double> right;
@@ -75,7 +79,7 @@ std::vector<Finding> claimedBrakePercent(const Guide& g, const std::vector<Corne
                 for (const auto& p : percentsNamed(a->advised)) right.push_back(p.percent);
             if (right.empty()) {
                 if (f.unmeasured.contains("brake_onset_m") && f.unmeasured.at("brake_onset_m") == "no braking here")
-                    found.push_back({"claims.brake", "wrong", c.number, beatName(b),
+                    found.push_back({"claims.brake", Severity::Wrong, c.id, b.id, "words",
                                      "The words give a brake percentage, the lap does not brake in " + title(c),
                                      claim.text, "no braking"});
                 continue;
@@ -84,7 +88,7 @@ std::vector<Finding> claimedBrakePercent(const Guide& g, const std::vector<Corne
                                           [&](double r) { return std::abs(r - claim.percent) <= kPercentSlack; });
             if (fits) continue;
             const auto measured = std::to_string(static_cast<int>(std::lround(right.front()))) + " %";
-            found.push_back({"claims.brake", "wrong", c.number, beatName(b),
+            found.push_back({"claims.brake", Severity::Wrong, c.id, b.id, "words",
                              "The words say " + claim.text + ", the brake peaks at " + measured + " in " + title(c),
                              claim.text, measured});
         }
@@ -92,53 +96,79 @@ std::vector<Finding> claimedBrakePercent(const Guide& g, const std::vector<Corne
     return found;
 }
 
-std::vector<Finding> missingCautions(const Guide& g, const std::vector<CornerFacts>&) {
+std::vector<Finding> missingCautions(const Guide& g, const MeasuredCorners&) {
     std::vector<Finding> found;
     if (g.scene.conditions.empty())
-        found.push_back({"parts.conditions", "warn", 0, "scene",
-                         "The guide does not say in which conditions it was filmed", "", ""});
+        found.push_back({"parts.conditions",
+                         Severity::Warn,
+                         {},
+                         {},
+                         "scene",
+                         "The guide does not say in which conditions it was filmed",
+                         "",
+                         ""});
     if (!g.scene.realTrack) return found;
     for (const auto& c : g.corners)
         if (c.consequence == 0)
-            found.push_back({"cautions.consequence", "warn", c.number, "corner",
-                             title(c) + " has no consequence rating, and this is a real track", "", ""});
+            found.push_back({"cautions.consequence",
+                             Severity::Warn,
+                             c.id,
+                             {},
+                             "corner",
+                             title(c) + " has no consequence rating, and this is a real track",
+                             "",
+                             ""});
     return found;
 }
 
-std::vector<Finding> fragileReferences(const Guide& g, const std::vector<CornerFacts>&) {
+std::vector<Finding> fragileReferences(const Guide& g, const MeasuredCorners&) {
     std::vector<Finding> found;
     for (const auto& c : g.corners)
         for (const auto& a : c.advice) {
-            if (a.lookFor.empty() || !a.backup.empty()) continue;
-            for (const auto& r : g.references)
-                if (r.lasts != "permanent" && !r.label.empty() && a.lookFor.find(r.label) != std::string::npos &&
-                    std::abs(r.atM - c.turnInM) < 300) {
-                    found.push_back({"references.fragile", "note", c.number, std::string(key(a.topic)),
-                                     title(c) + ", " + std::string(key(a.topic)) + ": relies on the " + r.label +
-                                         ", which may be moved, and names nothing for when it is gone",
-                                     r.label, r.lasts});
-                    break;
-                }
+            const auto* r = referenceWith(g, a.first);
+            if (!r || r->lasts == "permanent" || a.lookFor.empty() || !a.backup.empty() || a.second) continue;
+            found.push_back({"references.fragile",
+                             Severity::Note,
+                             c.id,
+                             {},
+                             std::string(key(a.topic)),
+                             title(c) + ", " + std::string(key(a.topic)) + ": relies on the " + r->label +
+                                 ", which may be moved, and names nothing for when it is gone",
+                             r->label,
+                             r->lasts});
         }
     return found;
 }
 
-std::vector<Finding> silentCorners(const Guide& g, const std::vector<CornerFacts>&) {
+std::vector<Finding> silentCorners(const Guide& g, const MeasuredCorners&) {
     std::vector<Finding> found;
     for (const auto& c : g.corners)
         if (c.kind != "kink" &&
             std::all_of(c.beats.begin(), c.beats.end(), [](const Beat& b) { return b.words.empty(); }))
-            found.push_back({"parts.silent", "warn", c.number, "words", title(c) + " has no words", "", ""});
+            found.push_back({"parts.silent", Severity::Warn, c.id, {}, "words", title(c) + " has no words", "", ""});
     return found;
 }
 
-std::vector<Finding> checkGuide(const Guide& guide, const std::vector<CornerFacts>& facts) {
+std::vector<Finding> checkGuide(const Guide& guide, const MeasuredCorners& measured) {
     std::vector<Finding> all;
     for (const auto check : kChecks) {
-        auto found = check(guide, facts);
+        auto found = check(guide, measured);
         all.insert(all.end(), std::make_move_iterator(found.begin()), std::make_move_iterator(found.end()));
     }
     return all;
+}
+
+std::vector<Finding> unheardWords(const Speeches& speeches, const Guide& g) {
+    std::vector<Finding> found;
+    for (const auto& c : g.corners)
+        for (const auto& b : c.beats)
+            for (const bool cue : {false, true})
+                if (const auto s = speeches.of(b.id, cue); s && !s->failure.empty())
+                    found.push_back({"voice.unheard", Severity::Wrong, c.id, b.id, "words",
+                                     title(c) + ": \"" + s->text.substr(0, s->text.find(' ', 40)) +
+                                         "\" will not be heard: " + s->failure,
+                                     "", ""});
+    return found;
 }
 
 } // namespace hl

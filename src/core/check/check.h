@@ -1,30 +1,37 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Findings: what the words claim against what was measured and advised, and what a guide must not go without.
 #pragma once
-#include "core/guide/guide.h"
+#include "core/words/speech.h"
 
 namespace hl {
 
+enum class Severity { Wrong, Warn, Note };
+std::string_view name(Severity s);
+
 struct Finding {
-    std::string rule;     ///< stable name, e.g. "claims.gear"
-    std::string severity; ///< "wrong", "warn" or "note"
-    int corner = 0;
-    std::string where; ///< "beat 12"
+    std::string rule; ///< stable name, e.g. "claims.gear"
+    Severity severity = Severity::Note;
+    CornerId corner;   ///< 0: of the whole guide
+    BeatId beat;       ///< whose words it is about; 0: none
+    std::string where; ///< "words", "scene", a topic
     std::string message;
     std::string claim, measured;
 };
 
 /// One check over the whole guide. A new check is one function and one line in kChecks (check.cpp).
-using Check = std::vector<Finding> (*)(const Guide&, const std::vector<CornerFacts>&);
+using Check = std::vector<Finding> (*)(const Guide&, const MeasuredCorners&);
 
-std::vector<Finding> claimedGears(const Guide& g, const std::vector<CornerFacts>& facts);
-std::vector<Finding> claimedBrakePercent(const Guide& g, const std::vector<CornerFacts>& facts);
-std::vector<Finding> missingCautions(const Guide& g, const std::vector<CornerFacts>& facts);
-std::vector<Finding> fragileReferences(const Guide& g, const std::vector<CornerFacts>& facts);
-std::vector<Finding> silentCorners(const Guide& g, const std::vector<CornerFacts>& facts);
+std::vector<Finding> claimedGears(const Guide& g, const MeasuredCorners& measured);
+std::vector<Finding> claimedBrakePercent(const Guide& g, const MeasuredCorners& measured);
+std::vector<Finding> missingCautions(const Guide& g, const MeasuredCorners& measured);
+std::vector<Finding> fragileReferences(const Guide& g, const MeasuredCorners& measured);
+std::vector<Finding> silentCorners(const Guide& g, const MeasuredCorners& measured);
 
-/// `facts[i]` belongs to `guide.corners[i]`.
-std::vector<Finding> checkGuide(const Guide& guide, const std::vector<CornerFacts>& facts);
+/// A corner whose bounds are not those it was measured between is held against nothing until it is measured again.
+std::vector<Finding> checkGuide(const Guide& guide, const MeasuredCorners& measured);
+
+/// Words that will be missed because their voice failed.
+std::vector<Finding> unheardWords(const Speeches& speeches, const Guide& guide);
 
 /// Things found in free text.
 struct GearClaim {

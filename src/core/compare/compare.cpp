@@ -31,7 +31,7 @@ std::vector<CornerParts> partsOf(const std::vector<Corner>& corners, const std::
         const auto onward = [&from, lengthM](double m) { return from = std::clamp(m, from, lengthM); };
         const double slowest = i < facts.size() && facts[i].minSpeedM ? facts[i].minSpeedM->value : c.apexM;
         CornerParts p;
-        p.number = c.number;
+        p.corner = c.id;
         p.entryM = onward(c.startM), p.middleM = onward(c.turnInM);
         p.exitM = onward(std::min(std::max(c.apexM, slowest), c.endM));
         p.straightM = onward(c.endM);
@@ -104,14 +104,14 @@ IdealLap idealLap(const std::vector<LapTrace>& laps, const std::vector<CornerPar
     return ideal;
 }
 
-std::vector<int> firstToWorkOn(const std::vector<CornerParts>& parts, const std::vector<PartTimes>& lost,
-                               double leastS) {
+std::vector<CornerId> firstToWorkOn(const std::vector<CornerParts>& parts, const std::vector<PartTimes>& lost,
+                                    double leastS) {
     std::vector<std::size_t> order;
     for (std::size_t i = 0; i < parts.size(); ++i)
         if (lost[i].sum() >= leastS) order.push_back(i);
     std::sort(order.begin(), order.end(), [&](auto a, auto b) { return lost[a].sum() > lost[b].sum(); });
-    std::vector<int> out;
-    for (std::size_t i = 0; i < std::min<std::size_t>(3, order.size()); ++i) out.push_back(parts[order[i]].number);
+    std::vector<CornerId> out;
+    for (std::size_t i = 0; i < std::min<std::size_t>(3, order.size()); ++i) out.push_back(parts[order[i]].corner);
     return out;
 }
 

@@ -15,7 +15,7 @@ struct PartTimes {
 
 /// Where the parts of each corner begin, m; ascending from 0 to the lap's length.
 struct CornerParts {
-    int number = 0;
+    CornerId corner;
     double entryM = 0, middleM = 0, exitM = 0, straightM = 0;
 };
 std::vector<CornerParts> partsOf(const std::vector<Corner>& corners, const std::vector<CornerFacts>& facts,
@@ -46,8 +46,8 @@ struct IdealLap {
 };
 IdealLap idealLap(const std::vector<LapTrace>& laps, const std::vector<CornerParts>& parts);
 
-/// Corner numbers by what they lose, most first, at most three, each worth at least `leastS`.
-std::vector<int> firstToWorkOn(const std::vector<CornerParts>& parts, const std::vector<PartTimes>& lost,
-                               double leastS = 0.02);
+/// Corners by what they lose, most first, at most three, each worth at least `leastS`.
+std::vector<CornerId> firstToWorkOn(const std::vector<CornerParts>& parts, const std::vector<PartTimes>& lost,
+                                    double leastS = 0.02);
 
 } // namespace hl

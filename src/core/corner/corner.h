@@ -1,7 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Corners of a lap and what the log shows in each.
 #pragma once
+#include "core/corner/corner_shape.h"
 #include "core/lap/trace.h"
+#include "core/units/id.h"
 
 #include <map>
 #include <optional>
@@ -10,24 +12,17 @@
 
 namespace hl {
 
-enum class Side { Left, Right };
-inline std::string_view name(Side s) { return s == Side::Left ? "left" : "right"; }
-
-/// A stretch of road from the approach to the next approach. All places are metres from the timing line; `startM`
-/// may be negative when the first corner's preparation lies before the line.
-struct Corner {
+/// A stretch of road with what people call it by. The id is the guide's; corners that were only found are counted
+/// from 1.
+struct Corner : CornerShape {
+    CornerId id;
     int number = 0;
     std::string name;
-    Side side = Side::Left;
-    std::string kind;        ///< "hairpin", "double apex", "tightening", "opening", "sweeper", "bend", "kink"
-    std::string complex;     ///< shared by neighbours driven as one: "5-6"; empty when alone
-    std::string complexKind; ///< "chicane", "esses", "linked"; empty when alone
-    bool flat = false;       ///< driven without easing off
-    double startM = 0, turnInM = 0, apexM = 0, endM = 0;
-    std::vector<double> apexesM; ///< every clipping point; more than one in a double apex
-    double angleRad = 0;         ///< change of heading, positive
-    double minRadiusM = 0;       ///< of the driven line
+    friend bool operator==(const Corner&, const Corner&) = default;
 };
+
+/// "5-6" for corners driven as one, by the numbers they have now; empty for a corner alone.
+std::string complexLabel(const std::vector<Corner>& inRoadOrder, CornerId corner);
 
 /// A measured value with the half-width that holds in about 95 % of cases.
 struct Measured {
@@ -104,5 +99,14 @@ CornerFacts measure(const LapTrace& trace, const Corner& corner, const Track* tr
                     double carWidthM = kCarWidthM);
 std::vector<CornerFacts> measureAll(const LapTrace& trace, const std::vector<Corner>& corners,
                                     const Track* track = nullptr, double carWidthM = kCarWidthM);
+
+/// The corners of one lap with what it shows in each, met by id.
+struct MeasuredCorners {
+    std::vector<Corner> corners;
+    std::vector<CornerFacts> facts; ///< one per corner
+    std::optional<std::size_t> indexOf(CornerId id) const;
+    /// None when this corner was not measured, or between other bounds than it has now.
+    const CornerFacts* of(const Corner& corner) const;
+};
 
 } // namespace hl

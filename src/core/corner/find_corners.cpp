@@ -127,16 +127,17 @@ struct Tight {
 };
 
 void markComplexes(std::vector<Corner>& corners, const std::vector<Tight>& tight, const LapTrace& trace) {
+    int complexes = 0;
     for (std::size_t i = 0; i < corners.size();) {
         std::size_t j = i;
         while (j + 1 < corners.size() &&
                sampleAt(trace.s, trace.t, tight[j + 1].fromM) - sampleAt(trace.s, trace.t, tight[j].toM) < kComplexGapS)
             ++j;
-        if (j > i)
-            for (std::size_t k = i; k <= j; ++k) {
-                corners[k].complex = std::to_string(corners[i].number) + "-" + std::to_string(corners[j].number);
-                corners[k].complexKind = complexKind(corners, i, j);
-            }
+        if (j > i) {
+            ++complexes;
+            for (std::size_t k = i; k <= j; ++k)
+                corners[k].complex = complexes, corners[k].complexKind = complexKind(corners, i, j);
+        }
         i = j + 1;
     }
 }
@@ -179,6 +180,7 @@ Result<std::vector<Corner>> findCorners(const LapTrace& trace, const Track* trac
         auto c = cornerOf(trace, bend, byRoad ? road : trace);
         if (c.apexM < 0 || c.apexM >= trace.lengthM) continue; // belongs to the lap before or after
         c.number = static_cast<int>(corners.size()) + 1;
+        c.id = {c.number};
         const auto [a, b] = around(trace, bend, kTightShare);
         tight.push_back({trace.s[a], trace.s[b]});
         corners.push_back(std::move(c));

@@ -1,110 +1,50 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/cut/compose.h"
 
-#include "core/words/captions.h"
-
 #include <algorithm>
+#include <map>
 
 namespace hl {
 namespace {
 
-constexpr double kMarkFarM = 130; // markers further ahead are specks
-constexpr double kPostHeightM = 1.6;
 constexpr double kStripBackM = 110, kStripAheadM = 190;
 constexpr std::size_t kMostLabels = 2;
 
-bool inFrame(Vec2 p) { return p.x > -200 && p.x < kFrameWidth + 200 && p.y > -200 && p.y < kFrameHeight + 200; }
-
-struct Projector {
-    const CameraPose& pose;
-    const Track& road;
-    std::optional<Vec2> operator()(double atM, double lateral, double height) const {
-        const auto p = project(pose, onRoad(road, atM, lateral, height));
-        return p && inFrame(*p) ? p : std::nullopt;
-    }
-};
-
-/// Two posts with their feet on the edges, or a gate: left foot, left top, right top, right foot.
-bool placePosts(const Projector& at, const Marker& m, double height, MarkOnScreen& out) {
-    const auto road = frameAt(at.road, m.atM);
-    const double left = road.left + 0.4, right = -road.right - 0.4;
-    const std::optional<Vec2> points[] = {at(m.atM, left, 0), at(m.atM, left, height), at(m.atM, right, height),
-                                          at(m.atM, right, 0)};
-    for (const auto& p : points) {
-        if (!p) return false;
-        out.points.push_back(*p);
-    }
-    out.sizePx = std::abs(out.points[0].y - out.points[1].y);
-    return true;
+/// The kind's topics and a place near what is spoken of: it stands out.
+bool isSpokenOf(const MarkKind& kind, const OnRoad& where, const Beat* spoken) {
+    constexpr double kNearM = 80;
+    return spoken && std::abs(where.atM - spoken->atM) < kNearM &&
+           std::find(kind.illustrates.begin(), kind.illustrates.end(), spoken->topic) != kind.illustrates.end();
 }
 
-bool placeKerb(const Projector& at, const Marker& m, MarkOnScreen& out) {
-    const double wide = m.lateralM > 0 ? 1.1 : -1.1;
-    std::vector<Vec2> back;
-    for (double s = m.atM; s <= m.toM; s += 3) {
-        const auto inner = at(s, m.lateralM, 0.06), outer = at(s, m.lateralM + wide, 0.06);
-        if (!inner || !outer) continue;
-        out.points.push_back(*inner);
-        back.push_back(*outer);
+/// Of several of one kind ahead only the next one, where that is the kind's way: three keystones on one spot say
+/// nothing.
+void keepNext(std::vector<MarkOnScreen>& marks) {
+    std::map<const MarkKind*, double> nearest;
+    for (const auto& m : marks) {
+        const auto it = nearest.try_emplace(m.kind, m.aheadM).first;
+        it->second = std::min(it->second, m.aheadM);
     }
-    if (out.points.size() < 2) return false;
-    out.points.insert(out.points.end(), back.rbegin(), back.rend());
-    return true;
-}
-
-bool place(const Projector& at, const Marker& m, MarkOnScreen& out) {
-    switch (m.kind) {
-    case MarkerKind::BrakePosts:
-    case MarkerKind::ExitPosts: return placePosts(at, m, kPostHeightM, out);
-    case MarkerKind::TurnGate: return placePosts(at, m, 0.9, out);
-    case MarkerKind::KerbBlock: return placeKerb(at, m, out);
-    case MarkerKind::Ring:
-    case MarkerKind::ApexDrop:
-    case MarkerKind::GearKeystone: {
-        const auto p = at(m.atM, m.lateralM, m.kind == MarkerKind::Ring ? m.heightM : 0);
-        if (!p) return false;
-        out.points.push_back(*p);
-        out.sizePx = std::clamp(at.pose.focalPx * 1.5 / std::max(4.0, out.aheadM), 14.0, 70.0);
-        return true;
-    }
-    }
-    return false;
-}
-
-/// Which topic a marker illustrates, so that what is being spoken of stands out.
-bool illustrates(MarkerKind k, Topic t) {
-    switch (k) {
-    case MarkerKind::Ring: return t == Topic::Brake || t == Topic::TurnIn;
-    case MarkerKind::BrakePosts:
-    case MarkerKind::GearKeystone: return t == Topic::Brake || t == Topic::Gears;
-    case MarkerKind::TurnGate: return t == Topic::TurnIn;
-    case MarkerKind::ApexDrop:
-    case MarkerKind::KerbBlock: return t == Topic::Apex || t == Topic::Kerb || t == Topic::Slowest;
-    case MarkerKind::ExitPosts: return t == Topic::Exit || t == Topic::Power;
-    }
-    return false;
+    std::erase_if(marks, [&](const MarkOnScreen& m) { return m.kind->nextOnly && m.aheadM > nearest[m.kind]; });
 }
 
 std::vector<MarkOnScreen> marksFor(const Stage& st, const GuideCorner& c, const CameraPose& pose, double nowM,
                                    const Beat* spoken) {
     std::vector<MarkOnScreen> marks;
     const Projector at{pose, *st.road};
+    constexpr double kGoneM = 3; // nearer it has gone under the bonnet
     for (const auto& m : c.markers) {
-        double ahead = (m.kind == MarkerKind::KerbBlock ? m.toM : m.atM) - nowM;
-        ahead = std::remainder(ahead, st.trace.lengthM);
-        if (ahead < 3 || std::remainder(m.atM - nowM, st.trace.lengthM) > kMarkFarM) continue;
+        const auto* kind = markKindOf(m.kind);
+        const auto where = roadPlace(st.guide, m.at);
+        if (!kind || !where) continue; // of a newer version, or not on the road: nothing here knows how to draw it
         MarkOnScreen mark;
-        mark.kind = m.kind, mark.id = m.id, mark.aheadM = ahead, mark.label = m.label;
-        mark.speaking = spoken && illustrates(m.kind, spoken->topic) && std::abs(m.atM - spoken->atM) < 80;
-        if (place(at, m, mark)) marks.push_back(std::move(mark));
+        mark.aheadM = std::remainder((kind->stretch ? where->toM : where->atM) - nowM, st.trace.lengthM);
+        if (mark.aheadM < kGoneM || std::remainder(where->atM - nowM, st.trace.lengthM) > kind->farthestM) continue;
+        mark.kind = kind, mark.id = m.id, mark.label = m.label;
+        mark.speaking = isSpokenOf(*kind, *where, spoken);
+        if (kind->place(at, *where, mark)) marks.push_back(std::move(mark));
     }
-    // Of several shifts ahead only the next one: three keystones on one spot say nothing.
-    double nextShift = 1e9;
-    for (const auto& m : marks)
-        if (m.kind == MarkerKind::GearKeystone) nextShift = std::min(nextShift, m.aheadM);
-    std::erase_if(marks, [&](const MarkOnScreen& m) {
-        return m.kind == MarkerKind::GearKeystone && (m.aheadM > nextShift || m.aheadM > 60);
-    });
+    keepNext(marks);
     // Far to near, and words on two at most: those spoken of first, then the nearest.
     std::sort(marks.begin(), marks.end(), [](auto& a, auto& b) { return a.aheadM > b.aheadM; });
     std::vector<MarkOnScreen*> order;
@@ -112,11 +52,8 @@ std::vector<MarkOnScreen> marksFor(const Stage& st, const GuideCorner& c, const 
     std::stable_sort(order.begin(), order.end(),
                      [](auto* a, auto* b) { return a->speaking != b->speaking ? a->speaking : a->aheadM < b->aheadM; });
     std::size_t labelled = 0;
-    for (auto* m : order) {
-        const bool wordless = m->kind == MarkerKind::KerbBlock || m->kind == MarkerKind::GearKeystone;
-        if (!wordless && !m->label.empty() && ++labelled > kMostLabels) m->label.clear();
-        if (m->kind == MarkerKind::KerbBlock) m->label.clear();
-    }
+    for (auto* m : order)
+        if (!m->kind->wordless && !m->label.empty() && ++labelled > kMostLabels) m->label.clear();
     return marks;
 }
 
@@ -154,20 +91,22 @@ SceneAt base(const Stage& st, const GuideCorner* corner, FootageTime footage, co
     SceneAt scene;
     scene.corner = corner, scene.footage = footage;
     scene.labels = st.guide.scene.cornerLabels, scene.speedUnit = st.guide.scene.speedUnit;
-    const auto log = st.guide.sources.tie.log(footage);
+    const auto log = st.guide.sources.film().tie.log(footage);
     scene.atM = placeAt(st.trace, log);
     scene.strip = stripAt(st.trace, scene.atM);
-    scene.live = liveAt(st.trace, seconds(log));
+    scene.live = liveAt(st.trace, log);
     scene.inset = insetAt(st, scene.atM, seconds(log));
     if (corner && st.road)
-        if (const auto pose = cameraPose(st.guide.sources.camera, st.trace, *st.road, log))
+        if (const auto pose =
+                cameraPose(st.guide.sources.film().camera, st.trace, *st.road, log, fittedWidth(st.filmAspect)))
             scene.marks = marksFor(st, *corner, *pose, scene.atM, spoken);
     return scene;
 }
 
 } // namespace
 
-Live liveAt(const LapTrace& t, double time) {
+Live liveAt(const LapTrace& t, LogTime when) {
+    const double time = seconds(when);
     Live l;
     if (!t.v.empty()) l.speed = sampleAt(t.t, t.v, time);
     if (!t.brake.empty()) l.brake = sampleAt(t.t, t.brake, time);
@@ -187,9 +126,8 @@ SceneAt compose(const Stage& stage, const Cut& cut, GuideTime t) {
     const auto now = momentAt(cut, t);
     if (!now.section) return {};
     const auto* spoken = spokenAt(cut, t);
-    const auto* beat = spoken ? beatWithId(stage.guide, spoken->beat)
-                              : (now.shot->beat ? beatWithId(stage.guide, now.shot->beat) : nullptr);
-    auto scene = base(stage, cornerNumbered(stage.guide, now.section->corner), now.footage, beat);
+    const auto* beat = beatWith(stage.guide, spoken ? spoken->beat() : now.shot->beat);
+    auto scene = base(stage, cornerWith(stage.guide, now.section->corner), now.footage, beat);
     scene.section = now.section->kind;
     scene.rate = now.shot->rate;
     scene.card = now.shot->kind == ShotKind::Card;
@@ -198,7 +136,7 @@ SceneAt compose(const Stage& stage, const Cut& cut, GuideTime t) {
         scene.cardText = stage.guide.scene.car +
                          (stage.guide.scene.conditions.empty() ? "" : " \u00b7 " + stage.guide.scene.conditions);
     if (spoken)
-        for (const auto& c : captionsOf(*spoken))
+        for (const auto& c : spoken->captions)
             if (seconds(t) >= c.startS) scene.caption = c.text;
     if (now.section->kind == SectionKind::Lap) scene.marks.clear();
     return scene;

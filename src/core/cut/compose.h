@@ -2,21 +2,9 @@
 // What is drawn over the footage at one moment of the guide, as plain numbers. Painting it is somebody else's job.
 #pragma once
 #include "core/cut/cut.h"
-#include "core/cut/project.h"
+#include "core/mark/mark_kind.h"
 
 namespace hl {
-
-/// A marker where it stands in this picture, in pixels of a 1280x720 frame.
-struct MarkOnScreen {
-    MarkerKind kind = MarkerKind::Ring;
-    int id = 0;
-    std::vector<Vec2>
-        points;        ///< ring: centre; posts and gate: left foot, left top, right top, right foot; kerb: outline
-    double sizePx = 0; ///< ring radius; height of posts
-    double aheadM = 0;
-    std::string label;
-    bool speaking = false; ///< the beat now spoken is about this place
-};
 
 struct InputStrip {
     double fromM = 0, toM = 0, nowM = 0;
@@ -57,10 +45,10 @@ struct Stage {
     const LapTrace& trace;
     const Track* road = nullptr; ///< nothing is projected without one
     const RoadClock& clock;
+    double filmAspect = kFrameWidth / kFrameHeight; ///< width by height of the film, square pixels
 };
 
-/// `logS` on the log's clock.
-Live liveAt(const LapTrace& trace, double logS);
+Live liveAt(const LapTrace& trace, LogTime when);
 
 SceneAt compose(const Stage& stage, const Cut& cut, GuideTime t);
 /// The picture at a place of the lap without any cut: the corner station's view.

@@ -10,9 +10,10 @@ std::string_view name(ShotKind k) {
     static constexpr std::array<std::string_view, 3> names = {"footage", "freeze", "card"};
     return names.at(static_cast<std::size_t>(k));
 }
-std::string_view name(SectionKind k) {
-    static constexpr std::array<std::string_view, 4> names = {"card", "lap", "walk-through", "run"};
-    return names.at(static_cast<std::size_t>(k));
+Pace paceOf(double rate) {
+    if (rate <= 0) return Pace::Standing;
+    if (rate < 0.35) return Pace::Quarter;
+    return rate < 0.75 ? Pace::Half : Pace::Full;
 }
 
 FootageTime RoadClock::footage(double atM) const {
@@ -45,6 +46,12 @@ const Spoken* spokenAt(const Cut& cut, GuideTime t) {
     for (const auto& s : cut.sections)
         for (const auto& w : s.spoken)
             if (w.start <= t && t < w.end) return &w;
+    return nullptr;
+}
+
+const Section* sectionOf(const Cut& cut, CornerId corner) {
+    for (const auto& s : cut.sections)
+        if (s.corner == corner) return &s;
     return nullptr;
 }
 

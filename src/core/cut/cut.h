@@ -2,15 +2,18 @@
 // The plan of a finished guide: which footage is shown when, how fast, and what is said meanwhile.
 #pragma once
 #include "core/guide/guide.h"
+#include "core/words/speech.h"
 
 #include <functional>
 
 namespace hl {
 
 enum class ShotKind { Footage, Freeze, Card };
-enum class SectionKind { Card, Lap, WalkThrough, Run };
 std::string_view name(ShotKind k);
-std::string_view name(SectionKind k);
+
+/// How fast the picture runs, as people call it; thresholds stand here only.
+enum class Pace { Full, Half, Quarter, Standing };
+Pace paceOf(double rate);
 
 /// `rate` is footage seconds per guide second: 1, 0.5, 0.25, or 0 for a frame that stands.
 struct Shot {
@@ -18,19 +21,28 @@ struct Shot {
     GuideTime start{}, end{};
     FootageTime from{}, to{};
     double rate = 1;
-    int beat = 0; ///< the beat spoken over it; 0 for none
+    BeatId beat; ///< the beat spoken over it; 0 for none
 };
 
-struct Spoken {
-    int beat = 0, corner = 0;
+struct Caption {
+    double startS = 0, endS = 0; ///< guide time
     std::string text;
-    bool cue = false;
+};
+
+/// A speech at its place in the guide, with the captions it is read along by.
+struct Spoken {
+    std::shared_ptr<const Speech> speech; ///< never null
+    CornerId corner;
     GuideTime start{}, end{};
+    std::vector<Caption> captions;
+    BeatId beat() const { return speech->beat; }
+    bool cue() const { return speech->cue; }
+    const std::string& text() const { return speech->text; }
 };
 
 struct Section {
     SectionKind kind = SectionKind::Card;
-    int corner = 0; ///< 0 for the whole lap
+    CornerId corner; ///< 0 for the whole lap
     GuideTime start{}, end{};
     std::vector<Shot> shots;
     std::vector<Spoken> spoken;
@@ -59,13 +71,11 @@ struct CutSettings {
     double cardS = 3;        ///< opening card
 };
 
-using SpeechTime = std::function<double(const std::string&)>; ///< seconds a text takes to speak
+/// The planner's interface: what the guide's outline wishes, for this clock and these speeches.
+using Planner = std::function<Cut(const Guide&, const RoadClock&, const Speeches&, const CutSettings&)>;
 
-/// The planner's interface; the exact method will take this one's place.
-using Planner = std::function<Cut(const Guide&, const RoadClock&, const SpeechTime&, const CutSettings&)>;
-
-/// First version: beat after beat, each played as fast as its words allow.
-Cut planBeatByBeat(const Guide& guide, const RoadClock& clock, const SpeechTime& speech, const CutSettings& settings);
+/// Beat after beat, each played as fast as its words allow.
+Cut planBeatByBeat(const Guide& guide, const RoadClock& clock, const Speeches& speeches, const CutSettings& settings);
 
 struct Moment {
     const Section* section = nullptr;
@@ -75,5 +85,7 @@ struct Moment {
 /// What is on screen at a guide time; the last shot beyond the end. Section is null for an empty cut.
 Moment momentAt(const Cut& cut, GuideTime t);
 const Spoken* spokenAt(const Cut& cut, GuideTime t);
+/// The first section of that corner, of any kind; null when the cut has none.
+const Section* sectionOf(const Cut& cut, CornerId corner);
 
 } // namespace hl

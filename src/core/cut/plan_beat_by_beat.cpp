@@ -3,6 +3,7 @@
 // neighbouring rates (1, 1/2, 1/4), the slower one nearer the place, so that the words fit exactly; when even the
 // slowest is too quick the picture stands still for the rest. Footage that no beat can use runs at full speed.
 #include "core/cut/cut.h"
+#include "core/words/captions.h"
 
 #include <algorithm>
 
@@ -11,29 +12,31 @@ namespace {
 
 struct Slot {
     const Beat* beat;
+    std::shared_ptr<const Speech> speech;
     double from, to; // footage s
     double words;    // s, with the pause after
 };
 
 class SectionBuilder {
   public:
-    SectionBuilder(SectionKind kind, int corner, double start) : now_(start) {
+    SectionBuilder(SectionKind kind, CornerId corner, double start) : now_(start) {
         section_.kind = kind, section_.corner = corner, section_.start = at<GuideTime>(start);
     }
-    void play(double from, double to, double rate, int beat = 0) {
+    void play(double from, double to, double rate, BeatId beat = {}) {
         if (to - from < 1e-6) return;
         add({ShotKind::Footage, {}, {}, at<FootageTime>(from), at<FootageTime>(to), rate, beat}, (to - from) / rate);
     }
-    void stand(double footage, double length, int beat) {
+    void stand(double footage, double length, BeatId beat) {
         if (length < 1e-6) return;
         add({ShotKind::Freeze, {}, {}, at<FootageTime>(footage), at<FootageTime>(footage), 0, beat}, length);
     }
     void card(double footage, double length) {
-        add({ShotKind::Card, {}, {}, at<FootageTime>(footage), at<FootageTime>(footage), 0, 0}, length);
+        add({ShotKind::Card, {}, {}, at<FootageTime>(footage), at<FootageTime>(footage), 0, {}}, length);
     }
-    void say(int beat, int corner, std::string text, bool cue, double start, double length) {
-        section_.spoken.push_back(
-            {beat, corner, std::move(text), cue, at<GuideTime>(start), at<GuideTime>(start + length)});
+    void say(const std::shared_ptr<const Speech>& speech, double start) {
+        Spoken s{speech, section_.corner, at<GuideTime>(start), at<GuideTime>(start + speech->lengthS), {}};
+        s.captions = captionsOf(*speech, start);
+        section_.spoken.push_back(std::move(s));
     }
     double now() const { return now_; }
     Section done() {
@@ -52,19 +55,29 @@ class SectionBuilder {
     double now_;
 };
 
+/// All that a section is made from, and where the guide stands.
+struct Planning {
+    const Guide& guide;
+    const RoadClock& clock;
+    const Speeches& speeches;
+    const CutSettings& set;
+    double film(double atM) const { return seconds(clock.footage(atM)); }
+    double filmed(const GuideCorner& c) const { return film(c.endM) - film(c.startM); }
+};
+
 /// Pieces of footage for the beats of a corner, in road order, touching but never overlapping.
-std::vector<Slot> slotsOf(const GuideCorner& c, const RoadClock& clock, const SpeechTime& speech,
-                          const CutSettings& set) {
+std::vector<Slot> slotsOf(const GuideCorner& c, const Planning& p) {
     std::vector<Slot> slots;
-    double free = seconds(clock.footage(c.startM));
-    const double last = seconds(clock.footage(c.endM));
+    double free = p.film(c.startM);
+    const double last = p.film(c.endM);
     for (const auto& b : c.beats) {
-        const double length = speech(b.words);
-        if (length <= 0) continue;
-        double from = seconds(clock.footage(std::max(c.startM, b.atM - set.visibleFarM)));
-        const double to = std::min(last, seconds(clock.footage(std::max(c.startM, b.atM - set.visibleNearM))));
+        const auto speech = p.speeches.of(b.id, false);
+        if (!speech) continue;
+        double from = p.film(std::max(c.startM, b.atM - p.set.visibleFarM));
+        const double to = std::min(last, p.film(std::max(c.startM, b.atM - p.set.visibleNearM)));
         from = std::max(from, free);
-        slots.push_back({&b, std::min(from, std::max(to, free)), std::max(to, free), length + set.pauseS});
+        slots.push_back(
+            {&b, speech, std::min(from, std::max(to, free)), std::max(to, free), speech->lengthS + p.set.pauseS});
         free = slots.back().to;
     }
     return slots;
@@ -72,15 +85,15 @@ std::vector<Slot> slotsOf(const GuideCorner& c, const RoadClock& clock, const Sp
 
 /// The two rates that bracket footage/words, and how much footage runs at the slower one.
 void playSlot(SectionBuilder& out, const Slot& slot, const CutSettings& set) {
-    const double footage = slot.to - slot.from, beat = slot.beat->id;
-    const int id = static_cast<int>(beat);
+    const double footage = slot.to - slot.from;
+    const auto id = slot.beat->id;
     if (footage >= slot.words) { // more road than words: the words come last, where the place is closest
         out.play(slot.from, slot.to - slot.words, 1);
-        out.say(id, 0, slot.beat->words, false, out.now(), slot.words - set.pauseS);
+        out.say(slot.speech, out.now());
         out.play(slot.to - slot.words, slot.to, 1, id);
         return;
     }
-    out.say(id, 0, slot.beat->words, false, out.now(), slot.words - set.pauseS);
+    out.say(slot.speech, out.now());
     for (double quick = 1; quick > set.slowest + 1e-9; quick /= 2) {
         const double slow = quick / 2;
         if (footage / slow < slot.words) continue;
@@ -94,74 +107,89 @@ void playSlot(SectionBuilder& out, const Slot& slot, const CutSettings& set) {
     out.stand(slot.to, slot.words - footage / set.slowest, id);
 }
 
-Section walkThrough(const GuideCorner& c, const RoadClock& clock, const SpeechTime& speech, const CutSettings& set,
-                    double start) {
-    SectionBuilder out(SectionKind::WalkThrough, c.number, start);
-    double at = seconds(clock.footage(c.startM));
-    for (const auto& slot : slotsOf(c, clock, speech, set)) {
+Section walkThrough(const GuideCorner& c, const Planning& p, double start) {
+    SectionBuilder out(SectionKind::WalkThrough, c.id, start);
+    double at = p.film(c.startM);
+    for (const auto& slot : slotsOf(c, p)) {
         out.play(at, slot.from, 1);
-        playSlot(out, slot, set);
+        playSlot(out, slot, p.set);
         at = slot.to;
     }
-    out.play(at, seconds(clock.footage(c.endM)), 1);
-    auto section = out.done();
-    for (auto& s : section.spoken) s.corner = c.number;
-    return section;
+    out.play(at, p.film(c.endM), 1);
+    return out.done();
 }
 
 /// Full speed with short cues, each finished before its place; a cue that would step on the one before is left out.
-Section run(const GuideCorner& c, const RoadClock& clock, const SpeechTime& speech, double start) {
-    SectionBuilder out(SectionKind::Run, c.number, start);
-    const double from = seconds(clock.footage(c.startM)), to = seconds(clock.footage(c.endM));
+Section run(const GuideCorner& c, const Planning& p, double start) {
+    SectionBuilder out(SectionKind::Run, c.id, start);
+    const double from = p.film(c.startM), to = p.film(c.endM);
     double free = start;
     for (const auto& b : c.beats) {
-        const double length = b.cue.empty() ? 0 : speech(b.cue);
-        if (length <= 0) continue;
-        const double place = start + seconds(clock.footage(b.atM)) - from;
+        const auto speech = p.speeches.of(b.id, true);
+        if (!speech) continue;
+        const double length = speech->lengthS, place = start + p.film(b.atM) - from;
         const double begin = std::max(free, place - length - 0.15);
         if (begin > place + 0.25 || begin + length > start + (to - from)) continue;
-        out.say(b.id, c.number, b.cue, true, begin, length);
+        out.say(speech, begin);
         free = begin + length + 0.08;
     }
     out.play(from, to, 1);
     return out.done();
 }
 
-/// No plan can be shorter than the longer of all the words and all the road.
-double walkBound(const GuideCorner& c, const RoadClock& clock, const SpeechTime& speech, const CutSettings& set) {
+Section openingCard(const Planning& p, double start) {
+    SectionBuilder out(SectionKind::Card, {}, start);
+    out.card(p.film(p.guide.corners.empty() ? 0 : p.guide.corners.front().startM), p.set.cardS);
+    return out.done();
+}
+
+Section wholeLap(const Planning& p, double start) {
+    SectionBuilder out(SectionKind::Lap, {}, start);
+    out.play(p.film(0), p.film(p.clock.metres.empty() ? 0 : p.clock.metres.back() - 1), 1);
+    return out.done();
+}
+
+Section sectionFor(SectionKind kind, const GuideCorner* c, const Planning& p, double start) {
+    switch (kind) {
+    case SectionKind::Card: return openingCard(p, start);
+    case SectionKind::Lap: return wholeLap(p, start);
+    case SectionKind::WalkThrough: return walkThrough(*c, p, start);
+    case SectionKind::Run: return run(*c, p, start);
+    }
+    return {};
+}
+
+/// No plan of this section can be shorter: the longer of all its words and all its road.
+double boundOf(const Section& s, const GuideCorner* c, const Planning& p) {
+    if (!c) return (s.end - s.start).count();
     double words = 0;
-    for (const auto& b : c.beats)
-        if (const double length = speech(b.words); length > 0) words += length + set.pauseS;
-    return std::max(words, seconds(clock.footage(c.endM)) - seconds(clock.footage(c.startM)));
+    if (s.kind == SectionKind::WalkThrough)
+        for (const auto& b : c->beats)
+            if (const auto speech = p.speeches.of(b.id, false)) words += speech->lengthS + p.set.pauseS;
+    return std::max(words, p.filmed(*c));
 }
 
 } // namespace
 
-Cut planBeatByBeat(const Guide& g, const RoadClock& clock, const SpeechTime& speech, const CutSettings& set) {
+Cut planBeatByBeat(const Guide& g, const RoadClock& clock, const Speeches& speeches, const CutSettings& set) {
+    const Planning p{g, clock, speeches, set};
+    constexpr double kShortest = 0.2; // s of film; less is not in it
     Cut cut;
-    double now = 0;
-    const auto add = [&](Section s) {
-        now = seconds(s.end);
-        if (!s.shots.empty()) cut.sections.push_back(std::move(s));
+    const auto add = [&](SectionKind kind, const GuideCorner* c) {
+        auto section = sectionFor(kind, c, p, cut.lengthS);
+        if (section.shots.empty()) return;
+        cut.boundS += boundOf(section, c, p);
+        cut.lengthS = seconds(section.end);
+        cut.sections.push_back(std::move(section));
     };
-    SectionBuilder opening(SectionKind::Card, 0, 0);
-    opening.card(seconds(clock.footage(g.corners.empty() ? 0 : g.corners.front().startM)), set.cardS);
-    add(opening.done());
-    if (g.wholeLapFirst) {
-        SectionBuilder lap(SectionKind::Lap, 0, now);
-        lap.play(seconds(clock.footage(0)), seconds(clock.footage(clock.metres.empty() ? 0 : clock.metres.back() - 1)),
-                 1);
-        add(lap.done());
+    for (const auto& part : g.outline) {
+        if (!part.eachCorner)
+            for (const auto kind : part.sections) add(kind, nullptr);
+        else
+            for (const auto& c : g.corners)
+                if (p.filmed(c) >= kShortest)
+                    for (const auto kind : part.sections) add(kind, &c);
     }
-    cut.boundS = now;
-    for (const auto& c : g.corners) {
-        if (seconds(clock.footage(c.endM)) - seconds(clock.footage(c.startM)) < 0.2) continue; // not in the film
-        cut.boundS +=
-            walkBound(c, clock, speech, set) + seconds(clock.footage(c.endM)) - seconds(clock.footage(c.startM));
-        add(walkThrough(c, clock, speech, set, now));
-        add(run(c, clock, speech, now));
-    }
-    cut.lengthS = now;
     return cut;
 }
 

@@ -23,7 +23,10 @@ Eigen::Vector3d inCamera(const CameraPose& c, Vec3 p) {
 
 } // namespace
 
-std::optional<CameraPose> cameraPose(const Camera& camera, const LapTrace& trace, const Track& road, LogTime t) {
+double fittedWidth(double aspect) { return std::min(kFrameWidth, kFrameHeight * aspect); }
+
+std::optional<CameraPose> cameraPose(const Camera& camera, const LapTrace& trace, const Track& road, LogTime t,
+                                     double pictureWidth) {
     if (trace.x.empty() || trace.heading.empty()) return std::nullopt;
     const double time = seconds(t), atM = sampleAt(trace.t, trace.s, time);
     const auto frame = frameAt(road, atM);
@@ -37,7 +40,7 @@ std::optional<CameraPose> cameraPose(const Camera& camera, const LapTrace& trace
                  ay = trace.ay.empty() ? 0 : sampleAt(trace.t, trace.ay, time);
     pose.pitchRad = std::atan(frame.grade) + camera.pitchRad + rad(kPitchPerG) * ax / kGravity;
     pose.rollRad = -rad(kRollPerG) * ay / kGravity;
-    pose.focalPx = kFrameWidth / 2 / std::tan(camera.hfovRad / 2);
+    pose.focalPx = pictureWidth / 2 / std::tan(camera.hfovRad / 2);
     return pose;
 }
 

@@ -13,9 +13,13 @@ struct CameraPose {
     double focalPx = 0;
 };
 
+/// How much of the frame's width a film of that shape fills when it is fitted into it, px; it stands in the middle.
+double fittedWidth(double aspect);
+
 /// Where the camera is when the car is at log time `t`: the car's position on the road's plane, the road's height and
-/// slope.
-std::optional<CameraPose> cameraPose(const Camera& camera, const LapTrace& trace, const Track& road, LogTime t);
+/// slope. `pictureWidth`: px of the frame that the film fills across.
+std::optional<CameraPose> cameraPose(const Camera& camera, const LapTrace& trace, const Track& road, LogTime t,
+                                     double pictureWidth = kFrameWidth);
 
 /// Pixel of a point, none when it is nearer than 2 m before the camera or behind it. Pinhole, square pixels.
 std::optional<Vec2> project(const CameraPose& pose, Vec3 p);

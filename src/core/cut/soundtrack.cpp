@@ -20,7 +20,9 @@ float read(const Sound& s, double atS) {
 }
 
 Sound pieceOf(const Sound& s, double fromS, double toS) {
-    const auto at = [&](double t) { return static_cast<std::ptrdiff_t>(std::clamp((t - s.startS) * s.rate, 0.0, num(s.samples.size()))); };
+    const auto at = [&](double t) {
+        return static_cast<std::ptrdiff_t>(std::clamp((t - s.startS) * s.rate, 0.0, num(s.samples.size())));
+    };
     return {s.rate, 0, {s.samples.begin() + at(fromS), s.samples.begin() + at(std::max(fromS, toS))}};
 }
 
@@ -28,7 +30,6 @@ Sound pieceOf(const Sound& s, double fromS, double toS) {
 
 Sound mixSoundtrack(const Cut& cut, const SoundSources& sources, double fromS, double toS) {
     const auto& footage = sources.footage;
-    const auto& voice = sources.voice;
     Sound out;
     out.rate = footage.rate > 0 ? footage.rate : 48000;
     out.startS = fromS;
@@ -40,7 +41,8 @@ Sound mixSoundtrack(const Cut& cut, const SoundSources& sources, double fromS, d
     std::vector<float> gain(n, 0.0f);
     for (const auto& section : cut.sections)
         for (const auto& shot : section.shots) {
-            const float level = shot.rate <= 0 ? 0.0f : (shot.rate < 0.99 ? kSlowed : kOpen);
+            const float level =
+                paceOf(shot.rate) == Pace::Standing ? 0.0f : (paceOf(shot.rate) == Pace::Full ? kOpen : kSlowed);
             for (long i = std::max(0L, index(shot.start)); i < std::min(size, index(shot.end)); ++i)
                 gain[static_cast<std::size_t>(i)] = level;
         }
@@ -51,13 +53,16 @@ Sound mixSoundtrack(const Cut& cut, const SoundSources& sources, double fromS, d
 
     for (const auto& section : cut.sections)
         for (const auto& shot : section.shots) {
+            if (!sources.goOn()) return {out.rate, fromS, {}};
             const long from = index(shot.start), to = index(shot.end);
-            if (shot.rate <= 0 || to <= 0 || from >= size) continue;
-            const bool plain = shot.rate > 0.99;
-            const auto piece = plain ? Sound{} : sources.slowed(pieceOf(footage, seconds(shot.from), seconds(shot.to)), shot.rate);
+            if (paceOf(shot.rate) == Pace::Standing || to <= 0 || from >= size) continue;
+            const bool plain = shot.rate == 1;
+            const auto piece =
+                plain ? Sound{} : sources.slowed(pieceOf(footage, seconds(shot.from), seconds(shot.to)), shot.rate);
             for (long i = std::max(0L, from); i < std::min(size, to); ++i) {
                 const double in = static_cast<double>(i - from) / out.rate; // guide seconds into the shot
-                out.samples[static_cast<std::size_t>(i)] = plain ? read(footage, seconds(shot.from) + in) : read(piece, piece.startS + in);
+                out.samples[static_cast<std::size_t>(i)] =
+                    plain ? read(footage, seconds(shot.from) + in) : read(piece, piece.startS + in);
             }
         }
     float level = 0;
@@ -69,7 +74,8 @@ Sound mixSoundtrack(const Cut& cut, const SoundSources& sources, double fromS, d
     for (const auto& section : cut.sections)
         for (const auto& w : section.spoken) {
             if (index(w.end) < 0 || index(w.start) > size) continue;
-            const auto clip = voice(w.text);
+            if (!w.speech->sound) continue;
+            const auto& clip = *w.speech->sound;
             const auto length = static_cast<long>(clip.length().count() * out.rate);
             for (long i = std::max(0L, index(w.start)); i < std::min(size, index(w.start) + length); ++i)
                 out.samples[static_cast<std::size_t>(i)] +=

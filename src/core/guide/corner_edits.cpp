@@ -8,9 +8,9 @@ namespace {
 
 constexpr double kLeastM = 2; // between two bounds
 
-std::optional<std::size_t> indexOf(const Guide& g, int number) {
+std::optional<std::size_t> indexOf(const Guide& g, CornerId id) {
     for (std::size_t i = 0; i < g.corners.size(); ++i)
-        if (g.corners[i].number == number) return i;
+        if (g.corners[i].id == id) return i;
     return std::nullopt;
 }
 
@@ -27,37 +27,37 @@ void inRoadOrder(GuideCorner& c) {
     std::stable_sort(c.beats.begin(), c.beats.end(), [](const Beat& a, const Beat& b) { return a.atM < b.atM; });
 }
 
+/// Where a marker stands along the road; none for one that is only in the picture.
+std::optional<double> metreOf(const Guide& g, const Marker& m) {
+    const auto place = roadPlace(g, m.at);
+    return place ? std::optional(place->atM) : std::nullopt;
+}
+
 /// Moves what lies outside its corner and inside a neighbour to the neighbour.
-void handOver(GuideCorner& from, GuideCorner& to) {
-    const auto goes = [&](const auto& x) { return !holds(from, x.atM) && holds(to, x.atM); };
-    const auto move = [&](auto& source, auto& target) {
+void handOver(const Guide& g, GuideCorner& from, GuideCorner& to) {
+    const auto goesAt = [&](double atM) { return !holds(from, atM) && holds(to, atM); };
+    const auto move = [](auto& source, auto& target, const auto& goes) {
         for (auto& x : source)
             if (goes(x)) target.push_back(x);
         std::erase_if(source, goes);
     };
-    move(from.beats, to.beats);
-    move(from.markers, to.markers);
+    move(from.beats, to.beats, [&](const Beat& b) { return goesAt(b.atM); });
+    move(from.markers, to.markers, [&](const Marker& m) {
+        const auto at = metreOf(g, m);
+        return at && goesAt(*at);
+    });
     inRoadOrder(to);
 }
 
-void describe(GuideCorner& g, const Corner& c) {
-    g.side = c.side, g.kind = c.kind, g.angleRad = c.angleRad, g.minRadiusM = c.minRadiusM;
-    g.turnInM = std::clamp(c.turnInM, g.startM, g.endM), g.apexM = std::clamp(c.apexM, g.turnInM, g.endM);
-}
-
-/// "5-6" names its corners by number: written again after numbers have changed.
-void nameComplexes(Guide& g) {
-    for (std::size_t i = 0; i < g.corners.size();) {
-        auto j = i;
-        if (!g.corners[i].complex.empty())
-            while (j + 1 < g.corners.size() && g.corners[j + 1].complex == g.corners[i].complex) ++j;
-        for (auto k = i; k <= j; ++k)
-            g.corners[k].complex =
-                j > i ? std::to_string(g.corners[i].number) + "-" + std::to_string(g.corners[j].number) + "?" : "";
-        i = j + 1;
-    }
-    for (auto& c : g.corners) // the mark kept old and new names apart while they were written
-        if (!c.complex.empty()) c.complex.pop_back();
+/// The stretch becomes what it was told to be, between the bounds it has.
+void describe(GuideCorner& g, const CornerShape& told) {
+    auto shape = told;
+    shape.complex = g.complex, shape.complexKind = g.complexKind;
+    shape.startM = g.startM, shape.endM = g.endM;
+    shape.turnInM = std::clamp(told.turnInM, g.startM, g.endM);
+    shape.apexM = std::clamp(told.apexM, shape.turnInM, g.endM);
+    std::erase_if(shape.apexesM, [&](double m) { return m < shape.turnInM || m > g.endM; });
+    static_cast<CornerShape&>(g) = std::move(shape);
 }
 
 void moveStart(Guide& g, std::size_t i, double atM) {
@@ -70,7 +70,7 @@ void moveStart(Guide& g, std::size_t i, double atM) {
     if (at > c.startM && !handsOver) at = std::min(at, latest);
     if (i > 0 && (handsOver || at < g.corners[i - 1].endM)) g.corners[i - 1].endM = at;
     c.startM = at;
-    if (i > 0) handOver(c, g.corners[i - 1]), handOver(g.corners[i - 1], c);
+    if (i > 0) handOver(g, c, g.corners[i - 1]), handOver(g, g.corners[i - 1], c);
 }
 
 void moveEnd(Guide& g, std::size_t i, double atM) {
@@ -83,11 +83,27 @@ void moveEnd(Guide& g, std::size_t i, double atM) {
     if (at < c.endM && !handsOver) at = std::max(at, std::min(c.endM, authored(c).second));
     if (!last && (handsOver || at > g.corners[i + 1].startM)) g.corners[i + 1].startM = at;
     c.endM = at;
-    if (!last) handOver(c, g.corners[i + 1]), handOver(g.corners[i + 1], c);
+    if (!last) handOver(g, c, g.corners[i + 1]), handOver(g, g.corners[i + 1], c);
 }
 
 void addText(std::string& to, const std::string& more) {
     if (!more.empty() && more != to) to += (to.empty() ? "" : "; ") + more;
+}
+
+void addAdvice(Advice& to, const Advice& more) {
+    addText(to.advised, more.advised), addText(to.lookFor, more.lookFor), addText(to.backup, more.backup);
+    if (!to.first) to.first = more.first;
+    if (!to.second) to.second = more.second;
+}
+
+/// One row a topic: what is said twice is said in one.
+void takeAdvice(GuideCorner& c, const Advice& a) {
+    const auto same =
+        std::find_if(c.advice.begin(), c.advice.end(), [&](const Advice& b) { return b.topic == a.topic; });
+    if (same == c.advice.end() || a.topic == Topic::Free)
+        c.advice.push_back(a);
+    else
+        addAdvice(*same, a);
 }
 
 } // namespace
@@ -102,7 +118,7 @@ double boundOf(const GuideCorner& c, Bound b) {
     return 0;
 }
 
-Guide withCornerBound(Guide g, int corner, Bound bound, double atM) {
+Guide withCornerBound(Guide g, CornerId corner, Bound bound, double atM) {
     const auto i = indexOf(g, corner);
     if (!i) return g;
     auto& c = g.corners[*i];
@@ -123,7 +139,7 @@ Guide withCornerBound(Guide g, int corner, Bound bound, double atM) {
     return g;
 }
 
-Guide withCornerSplit(Guide g, int corner, double atM, const Corner& before, const Corner& after) {
+Guide withCornerSplit(Guide g, CornerId corner, double atM, const Corner& before, const Corner& after) {
     const auto i = indexOf(g, corner);
     if (!i || atM < g.corners[*i].startM + 2 * kLeastM || atM > g.corners[*i].endM - 2 * kLeastM) return g;
     GuideCorner first = g.corners[*i], second = g.corners[*i];
@@ -131,22 +147,23 @@ Guide withCornerSplit(Guide g, int corner, double atM, const Corner& before, con
     auto& plain = apexFirst ? second : first;
     plain.name.clear(), plain.advice.clear();
     first.endM = second.startM = atM;
+    second.id = newId<CornerId>(g);
     second.number = first.number + 1;
     describe(first, before), describe(second, after);
     std::erase_if(first.beats, [&](const Beat& b) { return b.atM >= atM; });
     std::erase_if(second.beats, [&](const Beat& b) { return b.atM < atM; });
-    std::erase_if(first.markers, [&](const Marker& m) { return m.atM >= atM; });
-    std::erase_if(second.markers, [&](const Marker& m) { return m.atM < atM; });
+    const auto ofSecond = [&](const Marker& m) { return metreOf(g, m).value_or(atM - 1) >= atM; };
+    std::erase_if(first.markers, ofSecond);
+    std::erase_if(second.markers, [&](const Marker& m) { return !ofSecond(m); });
     g.corners[*i] = std::move(first);
     const auto at = static_cast<std::ptrdiff_t>(*i) + 1;
     g.corners.insert(g.corners.begin() + at, std::move(second));
     for (auto k = *i + 2; k < g.corners.size(); ++k)
         if (g.corners[k].number <= g.corners[k - 1].number) g.corners[k].number = g.corners[k - 1].number + 1;
-    nameComplexes(g);
     return g;
 }
 
-Guide withCornersJoined(Guide g, int corner, const Corner& joined) {
+Guide withCornersJoined(Guide g, CornerId corner, const Corner& joined) {
     const auto i = indexOf(g, corner);
     if (!i || *i + 1 >= g.corners.size()) return g;
     auto& c = g.corners[*i];
@@ -154,14 +171,7 @@ Guide withCornersJoined(Guide g, int corner, const Corner& joined) {
     c.endM = next.endM;
     if (c.name != next.name) c.name += (c.name.empty() || next.name.empty() ? "" : " / ") + next.name;
     c.consequence = std::max(c.consequence, next.consequence);
-    for (auto& a : next.advice) {
-        const auto same =
-            std::find_if(c.advice.begin(), c.advice.end(), [&](const Advice& b) { return b.topic == a.topic; });
-        if (same == c.advice.end())
-            c.advice.push_back(a);
-        else
-            addText(same->advised, a.advised), addText(same->lookFor, a.lookFor), addText(same->backup, a.backup);
-    }
+    for (const auto& a : next.advice) takeAdvice(c, a);
     c.beats.insert(c.beats.end(), next.beats.begin(), next.beats.end());
     c.markers.insert(c.markers.end(), next.markers.begin(), next.markers.end());
     inRoadOrder(c);
@@ -169,15 +179,13 @@ Guide withCornersJoined(Guide g, int corner, const Corner& joined) {
     const bool counted = next.number == c.number + 1;
     g.corners.erase(g.corners.begin() + static_cast<std::ptrdiff_t>(*i) + 1);
     for (auto k = *i + 1; counted && k < g.corners.size(); ++k) --g.corners[k].number;
-    nameComplexes(g);
     return g;
 }
 
-Guide withNumbersFrom(Guide g, int corner, int number) {
+Guide withNumbersFrom(Guide g, CornerId corner, int number) {
     const auto i = indexOf(g, corner);
     if (!i || number < 1 || (*i > 0 && g.corners[*i - 1].number >= number)) return g;
     for (auto k = *i; k < g.corners.size(); ++k) g.corners[k].number = number + static_cast<int>(k - *i);
-    nameComplexes(g);
     return g;
 }
 
@@ -192,8 +200,8 @@ Guide withCorners(Guide g, const std::vector<Corner>& corners) {
     g.corners.clear();
     for (const auto& c : corners) {
         GuideCorner n;
-        n.number = c.number, n.name = c.name, n.complex = c.complex, n.startM = c.startM, n.endM = c.endM;
-        describe(n, c);
+        static_cast<Corner&>(n) = c;
+        n.id = {};
         g.corners.push_back(std::move(n));
     }
     const auto home = [&](double atM) -> GuideCorner& {
@@ -202,14 +210,16 @@ Guide withCorners(Guide g, const std::vector<Corner>& corners) {
                                  [&](auto& a, auto& b) { return apart(a) < apart(b); });
     };
     for (auto& c : old) {
-        for (auto& b : c.beats) home(b.atM).beats.push_back(std::move(b));
-        for (auto& m : c.markers) home(m.atM).markers.push_back(std::move(m));
         auto& n = home(c.apexM);
+        if (!n.id) n.id = c.id, n.more = c.more; // the first that comes home is the one that goes on
         n.consequence = std::max(n.consequence, c.consequence);
-        for (auto& a : c.advice) n.advice.push_back(std::move(a));
+        for (auto& a : c.advice) takeAdvice(n, a);
         if (n.name.empty()) n.name = c.name;
+        for (auto& m : c.markers) home(metreOf(g, m).value_or(c.apexM)).markers.push_back(std::move(m));
+        for (auto& b : c.beats) home(b.atM).beats.push_back(std::move(b));
     }
     for (auto& c : g.corners) { // words stay at their metres: a corner reaches as far as its words
+        if (!c.id) c.id = newId<CornerId>(g);
         if (const auto [lo, hi] = authored(c); lo <= hi)
             c.startM = std::min(c.startM, lo), c.endM = std::max(c.endM, hi);
         inRoadOrder(c);

@@ -11,17 +11,18 @@ inline constexpr Bound kBounds[] = {Bound::Start, Bound::TurnIn, Bound::Apex, Bo
 double boundOf(const GuideCorner& c, Bound b);
 
 /// The order start, turn-in, apex, end is kept; the neighbour's bound gives way as far as its own turn-in or apex.
-Guide withCornerBound(Guide g, int corner, Bound bound, double atM);
+Guide withCornerBound(Guide g, CornerId corner, Bound bound, double atM);
 
 /// One corner becomes two at `atM`; the corners after it count one further. `before` and `after` tell what each part is
-/// (cornerBetween). Name and advice stay with the part that holds the apex.
-Guide withCornerSplit(Guide g, int corner, double atM, const Corner& before, const Corner& after);
+/// (cornerBetween). The first part keeps the id; name and advice stay with the part that holds the apex.
+Guide withCornerSplit(Guide g, CornerId corner, double atM, const Corner& before, const Corner& after);
 
-/// A corner and the next become one: `joined` tells what it is. Names are joined, advice is kept of both.
-Guide withCornersJoined(Guide g, int corner, const Corner& joined);
+/// A corner and the next become one: `joined` tells what it is. The first one's id stays; names are joined, advice is
+/// kept of both.
+Guide withCornersJoined(Guide g, CornerId corner, const Corner& joined);
 
 /// This corner gets the number, those after it count on. Nothing happens when the corner before has it or a higher one.
-Guide withNumbersFrom(Guide g, int corner, int number);
+Guide withNumbersFrom(Guide g, CornerId corner, int number);
 
 Guide withCornerLabels(Guide g, CornerLabels labels);
 

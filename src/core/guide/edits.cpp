@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/guide/edits.h"
 
+#include "core/guide/validated.h"
+
 #include <algorithm>
 
 namespace hl {
@@ -8,16 +10,15 @@ namespace {
 
 constexpr std::size_t kMostSteps = 1000;
 
-template <class Change> Guide changedBeat(Guide g, int id, Change change) {
+template <class Change> Guide changedBeat(Guide g, BeatId id, Change change) {
     for (auto& c : g.corners)
         for (auto& b : c.beats)
             if (b.id == id) change(c, b);
     return g;
 }
 
-template <class Change> Guide changedCorner(Guide g, int number, Change change) {
-    for (auto& c : g.corners)
-        if (c.number == number) change(c);
+template <class Change> Guide changedCorner(Guide g, CornerId id, Change change) {
+    if (auto* c = cornerWith(g, id)) change(*c);
     return g;
 }
 
@@ -27,14 +28,14 @@ void inRoadOrder(GuideCorner& c) {
 
 } // namespace
 
-Guide withWords(Guide g, int id, std::string words) {
+Guide withWords(Guide g, BeatId id, std::string words) {
     return changedBeat(std::move(g), id, [&](GuideCorner&, Beat& b) { b.words = std::move(words); });
 }
-Guide withCue(Guide g, int id, std::string cue) {
+Guide withCue(Guide g, BeatId id, std::string cue) {
     return changedBeat(std::move(g), id, [&](GuideCorner&, Beat& b) { b.cue = std::move(cue); });
 }
 
-Guide withBeatAt(Guide g, int id, double atM) {
+Guide withBeatAt(Guide g, BeatId id, double atM) {
     for (auto& c : g.corners)
         for (auto& b : c.beats)
             if (b.id == id) {
@@ -45,22 +46,29 @@ Guide withBeatAt(Guide g, int id, double atM) {
     return g;
 }
 
-Guide withNewBeat(Guide g, int corner, double atM, std::string words) {
-    const int id = g.nextId;
-    auto out = changedCorner(std::move(g), corner, [&](GuideCorner& c) {
+Guide withNewBeat(Guide g, CornerId corner, double atM, std::string words) {
+    if (!cornerWith(g, corner)) return g;
+    const auto id = newId<BeatId>(g);
+    return changedCorner(std::move(g), corner, [&](GuideCorner& c) {
         c.beats.push_back({id, Topic::Free, std::clamp(atM, c.startM, c.endM), std::move(words), {}});
         inRoadOrder(c);
     });
-    ++out.nextId;
-    return out;
 }
 
-Guide withoutBeat(Guide g, int id) {
+Guide withoutBeat(Guide g, BeatId id) {
     for (auto& c : g.corners) std::erase_if(c.beats, [&](const Beat& b) { return b.id == id; });
     return g;
 }
 
-Guide withAdvice(Guide g, int corner, Advice advice) {
+Guide withAdvice(Guide g, CornerId corner, Advice advice) {
+    const auto* there = cornerWith(g, corner);
+    if (!there) return g;
+    const auto old = std::find_if(there->advice.begin(), there->advice.end(),
+                                  [&](const Advice& a) { return a.topic == advice.topic; });
+    const bool fresh = old == there->advice.end();
+    // What a text newly says decides which reference it means.
+    if (fresh || old->lookFor != advice.lookFor) advice.first = referenceNamed(g, advice.lookFor, there->turnInM);
+    if (fresh || old->backup != advice.backup) advice.second = referenceNamed(g, advice.backup, there->turnInM);
     return changedCorner(std::move(g), corner, [&](GuideCorner& c) {
         const auto row =
             std::find_if(c.advice.begin(), c.advice.end(), [&](const Advice& a) { return a.topic == advice.topic; });
@@ -71,18 +79,18 @@ Guide withAdvice(Guide g, int corner, Advice advice) {
     });
 }
 
-Guide withCornerName(Guide g, int corner, std::string name) {
+Guide withCornerName(Guide g, CornerId corner, std::string name) {
     return changedCorner(std::move(g), corner, [&](GuideCorner& c) { c.name = std::move(name); });
 }
-Guide withConsequence(Guide g, int corner, int rating) {
+Guide withConsequence(Guide g, CornerId corner, int rating) {
     return changedCorner(std::move(g), corner, [&](GuideCorner& c) { c.consequence = std::clamp(rating, 0, 3); });
 }
 Guide withTie(Guide g, ClockTie tie) {
-    g.sources.tie = std::move(tie);
+    g.sources.film().tie = std::move(tie);
     return g;
 }
 Guide withPairs(Guide g, std::vector<PlacePair> pairs) {
-    g.sources.pairs = std::move(pairs);
+    g.sources.film().pairs = std::move(pairs);
     return g;
 }
 Guide withScene(Guide g, Scene scene) {
@@ -90,15 +98,26 @@ Guide withScene(Guide g, Scene scene) {
     return g;
 }
 Guide withFrameRate(Guide g, int frameRate) {
-    g.frameRate = std::clamp(frameRate, 10, 60);
+    g.frameRate = std::clamp(frameRate, kLeastFrameRate, kMostFrameRate);
     return g;
 }
 Guide withWholeLapFirst(Guide g, bool first) {
-    g.wholeLapFirst = first;
+    if (hasWholeLap(g.outline) == first) return g;
+    for (auto& part : g.outline) std::erase(part.sections, SectionKind::Lap);
+    if (first) {
+        if (g.outline.empty() || g.outline.front().eachCorner) g.outline.insert(g.outline.begin(), OutlinePart{});
+        g.outline.front().sections.push_back(SectionKind::Lap);
+    }
+    return g;
+}
+Guide withOutline(Guide g, Outline outline) {
+    g.outline = std::move(outline);
     return g;
 }
 
-void History::apply(const Edit& e) {
+Status History::apply(const Edit& e) {
+    auto next = validated(e.apply(now_));
+    if (!next) return next.error();
     if (saved_ > static_cast<long>(past_.size())) saved_ = -1; // the saved state lies in a future now forgotten
     past_.push_back({e.what, now_});
     if (past_.size() > kMostSteps) {
@@ -106,7 +125,8 @@ void History::apply(const Edit& e) {
         if (--saved_ < 0) saved_ = -1;
     }
     future_.clear();
-    now_ = e.apply(std::move(now_));
+    now_ = std::move(*next);
+    return Done{};
 }
 
 bool History::undo() {

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Every edit is a function Guide -> Guide. An id or number that does not exist leaves the guide as it was.
+// Every edit is a function Guide -> Guide. An id that does not exist leaves the guide as it was.
 #pragma once
 #include "core/guide/guide.h"
 
@@ -7,19 +7,21 @@
 
 namespace hl {
 
-Guide withWords(Guide g, int beatId, std::string words);
-Guide withCue(Guide g, int beatId, std::string cue);
-Guide withBeatAt(Guide g, int beatId, double atM); ///< kept inside its corner; beats stay in road order
-Guide withNewBeat(Guide g, int corner, double atM, std::string words);
-Guide withoutBeat(Guide g, int beatId);
-Guide withAdvice(Guide g, int corner, Advice advice); ///< replaces the row of the same topic
-Guide withCornerName(Guide g, int corner, std::string name);
-Guide withConsequence(Guide g, int corner, int rating); ///< clamped to 0..3
+Guide withWords(Guide g, BeatId beat, std::string words);
+Guide withCue(Guide g, BeatId beat, std::string cue);
+Guide withBeatAt(Guide g, BeatId beat, double atM); ///< kept inside its corner; beats stay in road order
+Guide withNewBeat(Guide g, CornerId corner, double atM, std::string words);
+Guide withoutBeat(Guide g, BeatId beat);
+Guide withAdvice(Guide g, CornerId corner,
+                 Advice advice); ///< replaces the row of the same topic; texts find their references
+Guide withCornerName(Guide g, CornerId corner, std::string name);
+Guide withConsequence(Guide g, CornerId corner, int rating); ///< clamped to 0..3
 Guide withTie(Guide g, ClockTie tie);
 Guide withPairs(Guide g, std::vector<PlacePair> pairs);
 Guide withScene(Guide g, Scene scene);
 Guide withFrameRate(Guide g, int frameRate);
-Guide withWholeLapFirst(Guide g, bool first);
+Guide withWholeLapFirst(Guide g, bool first); ///< the uninterrupted lap after the opening card, or not at all
+Guide withOutline(Guide g, Outline outline);
 
 /// What was done, with a sentence for the undo menu.
 struct Edit {
@@ -32,7 +34,8 @@ class History {
   public:
     explicit History(Guide g) : now_(std::move(g)), saved_(0) {}
     const Guide& now() const { return now_; }
-    void apply(const Edit& e);
+    /// The guide after the edit, when it holds together; else it stays as it was. Errors: guide.bad-value.
+    Status apply(const Edit& e);
     bool undo();
     bool redo();
     std::string undoText() const { return past_.empty() ? std::string() : past_.back().what; }

@@ -3,15 +3,13 @@
 
 #include <algorithm>
 #include <array>
+#include <cmath>
 
 namespace hl {
 namespace {
 
 constexpr std::array<std::string_view, 11> kTopicKeys = {"approach", "brake", "gears", "turn-in", "apex", "slowest",
                                                          "power",    "exit",  "kerb",  "limits",  "free"};
-constexpr std::array<std::string_view, 7> kMarkerKeys = {"ring",       "brake-posts",   "turn-gate", "apex-drop",
-                                                         "kerb-block", "gear-keystone", "exit-posts"};
-
 constexpr std::array<std::string_view, 3> kLabelKeys = {"both", "numbers", "names"};
 
 template <class Enum, std::size_t N>
@@ -25,10 +23,17 @@ std::optional<Enum> find(const std::array<std::string_view, N>& keys, std::strin
 
 std::string_view key(Topic t) { return kTopicKeys.at(static_cast<std::size_t>(t)); }
 std::optional<Topic> topicOf(std::string_view k) { return find<Topic>(kTopicKeys, k); }
-std::string_view key(MarkerKind k) { return kMarkerKeys.at(static_cast<std::size_t>(k)); }
-std::optional<MarkerKind> markerKindOf(std::string_view k) { return find<MarkerKind>(kMarkerKeys, k); }
 std::string_view key(CornerLabels l) { return kLabelKeys.at(static_cast<std::size_t>(l)); }
 std::optional<CornerLabels> cornerLabelsOf(std::string_view k) { return find<CornerLabels>(kLabelKeys, k); }
+
+const GuideCorner* cornerWith(const Guide& g, CornerId id) {
+    for (const auto& c : g.corners)
+        if (c.id == id) return &c;
+    return nullptr;
+}
+GuideCorner* cornerWith(Guide& g, CornerId id) {
+    return const_cast<GuideCorner*>(cornerWith(static_cast<const Guide&>(g), id));
+}
 
 const GuideCorner* cornerNumbered(const Guide& g, int number) {
     for (const auto& c : g.corners)
@@ -36,19 +41,60 @@ const GuideCorner* cornerNumbered(const Guide& g, int number) {
     return nullptr;
 }
 
-const Beat* beatWithId(const Guide& g, int id) {
+const Beat* beatWith(const Guide& g, BeatId id) {
     for (const auto& c : g.corners)
         for (const auto& b : c.beats)
             if (b.id == id) return &b;
     return nullptr;
 }
 
+const GuideReference* referenceWith(const Guide& g, ReferenceId id) {
+    for (const auto& r : g.references)
+        if (r.id == id) return &r;
+    return nullptr;
+}
+
+ReferenceId referenceNamed(const Guide& g, std::string_view text, double nearM) {
+    constexpr double kNearM = 300; // a lap has several 100 boards
+    ReferenceId found;
+    std::size_t longest = 0;
+    double nearest = kNearM;
+    for (const auto& r : g.references) {
+        const double apart = std::abs(r.atM - nearM);
+        if (r.label.empty() || apart > kNearM || text.find(r.label) == std::string_view::npos) continue;
+        if (r.label.size() > longest || (r.label.size() == longest && apart < nearest))
+            longest = r.label.size(), nearest = apart, found = r.id;
+    }
+    return found;
+}
+
+CornerId neighbour(const Guide& g, CornerId id, int steps) {
+    for (std::size_t i = 0; i < g.corners.size(); ++i)
+        if (g.corners[i].id == id) {
+            const auto last = static_cast<long>(g.corners.size()) - 1;
+            return g.corners[static_cast<std::size_t>(std::clamp(static_cast<long>(i) + steps, 0L, last))].id;
+        }
+    return g.corners.empty() ? CornerId{} : g.corners.front().id;
+}
+
+std::vector<Corner> cornersOf(const Guide& g) { return {g.corners.begin(), g.corners.end()}; }
+
+std::optional<OnRoad> roadPlace(const Guide& g, const Anchor& anchor) {
+    if (const auto* road = std::get_if<OnRoad>(&anchor)) return *road;
+    const auto* on = std::get_if<OnReference>(&anchor);
+    const auto* r = on ? referenceWith(g, on->reference) : nullptr;
+    if (!r) return std::nullopt;
+    constexpr double kMiddle = 0.8; // of a thing's height: where the eye meets a board or a post
+    return OnRoad{r->atM + on->offsetM, r->atM + on->offsetM, r->lateralM, kMiddle * r->heightM};
+}
+
 std::string_view consequenceText(int rating) {
-    static constexpr std::string_view texts[] = {"", "room to run off", "a trip over grass or gravel, damage likely", "a wall, water or another track: leave a margin every lap"};
+    static constexpr std::string_view texts[] = {"", "room to run off", "a trip over grass or gravel, damage likely",
+                                                 "a wall, water or another track: leave a margin every lap"};
     return texts[std::clamp(rating, 0, 3)];
 }
 
-std::string title(const GuideCorner& c, CornerLabels labels) {
+std::string title(const Corner& c, CornerLabels labels) {
     if (c.name.empty() || labels == CornerLabels::Numbers) return std::to_string(c.number);
     return labels == CornerLabels::Names ? c.name : std::to_string(c.number) + " " + c.name;
 }

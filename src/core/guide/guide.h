@@ -1,7 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// The document: a plain value. Everything in it is pinned to metres along the track, never to a video time.
+// The document: a plain value. Everything in it is pinned to metres along the track, never to a video time, and its
+// parts meet by id; numbers and names are labels. `more` holds members of a newer writer, as JSON, to be written back.
 #pragma once
 #include "core/corner/corner.h"
+#include "core/guide/anchor.h"
+#include "core/guide/outline.h"
 #include "core/log/log_input.h"
 #include "core/sync/sync.h"
 #include "core/units/speed_unit.h"
@@ -21,53 +24,58 @@ std::optional<Topic> topicOf(std::string_view key);
 
 /// Words spoken together at one place on the road.
 struct Beat {
-    int id = 0; ///< unique in the guide, never used again
+    BeatId id;
     Topic topic = Topic::Free;
     double atM = 0;    ///< the place they speak of
     std::string words; ///< for the walk-through
     std::string cue;   ///< two or three words for the run at full speed; may be empty
+    std::string more = {};
     friend bool operator==(const Beat&, const Beat&) = default;
 };
 
-enum class MarkerKind { Ring, BrakePosts, TurnGate, ApexDrop, KerbBlock, GearKeystone, ExitPosts };
-std::string_view key(MarkerKind k);
-std::optional<MarkerKind> markerKindOf(std::string_view key);
-
+/// Something drawn into the picture. Kinds are listed in core/mark; one that nobody here knows stays what it is.
 struct Marker {
-    int id = 0;
-    MarkerKind kind = MarkerKind::Ring;
-    double atM = 0, lateralM = 0, heightM = 0; ///< left positive; height above the road
-    double toM = 0;                            ///< for stretches (kerb); else equal to atM
+    MarkerId id;
+    std::string kind; ///< "ring", "brake-posts", ...
+    Anchor at;
     std::string label;
+    std::string more = {};
     friend bool operator==(const Marker&, const Marker&) = default;
 };
 
-/// One row of the corner sheet as the coach wants it.
+/// One row of the corner sheet as the coach wants it. The references are those that the texts mean, where one is known.
 struct Advice {
     Topic topic = Topic::Free;
     std::string advised; ///< empty: same as driven
-    std::string lookFor; ///< the first reference
+    std::string lookFor; ///< the first reference, in words
     std::string backup;  ///< another for when it is gone
+    ReferenceId first = {}, second = {};
+    std::string more = {};
     friend bool operator==(const Advice&, const Advice&) = default;
 };
 
-struct GuideCorner {
-    int number = 0;
-    std::string name;
-    Side side = Side::Left;
-    std::string kind, complex, complexKind;
-    bool flat = false; ///< driven without easing off
-    double startM = 0, turnInM = 0, apexM = 0, endM = 0, angleRad = 0, minRadiusM = 0;
+/// A thing of the track that the guide may speak of.
+struct GuideReference : Reference {
+    ReferenceId id;
+    std::string more = {};
+    friend bool operator==(const GuideReference&, const GuideReference&) = default;
+};
+
+/// A corner with what was authored in it.
+struct GuideCorner : Corner {
     int consequence = 0; ///< 0 not rated, 1 (run-off, harmless) .. 3 (wall or worse)
     std::vector<Advice> advice;
     std::vector<Beat> beats;
     std::vector<Marker> markers;
+    std::string more = {};
+    friend bool operator==(const GuideCorner&, const GuideCorner&) = default;
 };
 
 struct Camera {
-    double hfovRad = 1.3;                                           ///< across the picture
+    double hfovRad = rad(74.5);                                     ///< across the picture
     double heightM = 1.2, forwardM = 0, lateralM = 0, pitchRad = 0; ///< on the car; pitch up positive
     bool assumed = true;                                            ///< nobody measured it
+    friend bool operator==(const Camera&, const Camera&) = default;
 };
 
 /// How people call the corners. A corner without a name is called by its number in any case.
@@ -80,38 +88,71 @@ struct Scene {
     bool realTrack = true;
     CornerLabels cornerLabels = CornerLabels::Both;
     SpeedUnit speedUnit = SpeedUnit::Kmh; ///< in which the audience reads speeds
+    std::string more = {};
+    friend bool operator==(const Scene&, const Scene&) = default;
 };
 
-/// A moment of the film that a person has found on the road.
+/// A moment of a film that a person has found on the road.
 struct PlacePair {
-    double footageS = 0, atM = 0;
+    FootageTime footage{};
+    double atM = 0;
     friend bool operator==(const PlacePair&, const PlacePair&) = default;
 };
 
+/// A film of the lap, with the tie of its clock to the log's and the camera that made it.
+struct Film {
+    FilmId id;
+    std::string role = "onboard"; ///< "onboard", "chase", "above", "outside", "foot"
+    std::string file = {};        ///< absolute, or relative to the guide folder
+    ClockTie tie = {};
+    std::vector<PlacePair> pairs = {}; ///< set by hand; they count only when the tie was made of them
+    Camera camera = {};
+    std::string more = {};
+    friend bool operator==(const Film&, const Film&) = default;
+};
+
 struct Sources {
-    std::string video, log, trackFile; ///< absolute, or relative to the guide folder
-    std::vector<ColumnChoice> columns; ///< what a person said about the log's columns; usually nothing
+    std::vector<Film> films = {Film{{1}}}; ///< the first is the one the guide explains; never empty in a valid guide
+    std::string log, trackFile;            ///< absolute, or relative to the guide folder
+    std::string line;                      ///< "LAT,LON,HEADING" of the timing line where a person set it, else empty
+    std::vector<ColumnChoice> columns;     ///< what a person said about the log's columns; usually nothing
     int lap = 1;
-    ClockTie tie;
-    std::vector<PlacePair> pairs; ///< set by hand; they count only when the tie was made of them
-    Camera camera;
+    std::string more = {};
+    Film& film() { return films.front(); }
+    const Film& film() const { return films.front(); }
+    friend bool operator==(const Sources&, const Sources&) = default;
 };
 
 struct Guide {
     Scene scene;
     Sources sources;
-    std::vector<GuideCorner> corners;
-    std::vector<Reference> references;
-    int nextId = 1;
-    bool wholeLapFirst = false;
+    std::vector<GuideCorner> corners; ///< in road order
+    std::vector<GuideReference> references;
+    Outline outline = usualOutline();
+    int nextId = 2;     ///< higher than every id in the guide, and every one that ever was
     int frameRate = 25; ///< of the finished video
+    std::string more = {};
+    friend bool operator==(const Guide&, const Guide&) = default;
 };
 
-const GuideCorner* cornerNumbered(const Guide& g, int number);
-const Beat* beatWithId(const Guide& g, int id);
+/// The next id of any kind of thing.
+template <class AnId> AnId newId(Guide& g) { return AnId{g.nextId++}; }
+
+const GuideCorner* cornerWith(const Guide& g, CornerId id);
+GuideCorner* cornerWith(Guide& g, CornerId id);
+const GuideCorner* cornerNumbered(const Guide& g, int number); ///< for what people type
+const Beat* beatWith(const Guide& g, BeatId id);
+const GuideReference* referenceWith(const Guide& g, ReferenceId id);
+/// The reference that a text names and that lies near a place; of several the one with the longest label. 0: none.
+ReferenceId referenceNamed(const Guide& g, std::string_view text, double nearM);
+/// The corner before or after in road order; the same at the ends.
+CornerId neighbour(const Guide& g, CornerId id, int steps);
+/// The corners as stretches of road, for measuring.
+std::vector<Corner> cornersOf(const Guide& g);
+
 /// What a rating of 1..3 means when it goes wrong in that corner; empty for 0.
 std::string_view consequenceText(int rating);
 /// "3 Sluice", "3" or "Sluice"; "3" for a corner without a name.
-std::string title(const GuideCorner& c, CornerLabels labels = CornerLabels::Both);
+std::string title(const Corner& c, CornerLabels labels = CornerLabels::Both);
 
 } // namespace hl

@@ -27,7 +27,10 @@ std::vector<Fault> brakeInSteps(const JudgedCorner& j) {
         }
     }
     if (steps == 0) return {};
-    return {{"brake-in-steps", 0, where, 0.03 * steps,
+    return {{"brake-in-steps",
+             {},
+             where,
+             0.03 * steps,
              "the brake is let off and pressed again " + std::to_string(steps) + (steps == 1 ? " time" : " times") +
                  ", first at " + metresText(where)}};
 }

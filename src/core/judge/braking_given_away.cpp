@@ -23,8 +23,11 @@ std::vector<Fault> brakingGivenAway(const JudgedCorner& j) {
     if (share == 0 || share > 1 - judge::kUnusedBraking) return {};
     const double v1 = t.v[a], v2 = t.v[b - 1], metres = t.s[b - 1] - t.s[a], spare = metres * (1 - share);
     const double cost = spare * (2 / (v1 + v2) - 1 / v1);
-    return {{"braking-given-away", 0, from, std::max(0.0, cost),
-             "at most " + textOf(100 * share, 0) + " % of the deceleration this car reaches elsewhere; " +
+    return {{"braking-given-away",
+             {},
+             from,
+             std::max(0.0, cost),
+             "at most " + figure(100 * share, 0) + " % of the deceleration this car reaches elsewhere; " +
                  metresText(spare) + " could be saved"}};
 }
 

@@ -19,8 +19,11 @@ std::vector<Fault> counterSteer(const JudgedCorner& j) {
         if (k <= i) continue;
         if (const double lasted = t.t[k - 1] - t.t[i]; lasted > judge::kCounterSteerS)
             out.push_back(
-                {"counter-steer", 0, t.s[i], 0.05 + exitCost(j, 0.5),
-                 "the wheel " + textOf(deg(most), 0) + " degrees against the corner for " + textOf(lasted, 1) + " s"});
+                {"counter-steer",
+                 {},
+                 t.s[i],
+                 0.05 + exitCost(j, 0.5),
+                 "the wheel " + figure(deg(most), 0) + " degrees against the corner for " + figure(lasted, 1) + " s"});
         i = k;
     }
     return out;

@@ -27,7 +27,10 @@ std::vector<Fault> earlyApex(const JudgedCorner& j) {
             std::max(t.s[i] < j.corner.apexM + 5 ? peakBefore : peakAfter, std::abs(t.curvature[i]));
     const bool paid = !j.facts.lifts.empty() || peakAfter > 1.1 * peakBefore;
     if (!paid) return {};
-    return {{"early-apex", 0, j.corner.apexM, exitCost(j, 0.6),
+    return {{"early-apex",
+             {},
+             j.corner.apexM,
+             exitCost(j, 0.6),
              "clipped " + metresText(early) + " before the middle of the turning, and " +
                  (j.facts.lifts.empty() ? "the bend tightens again after it" : "the power had to be lifted after it")}};
 }

@@ -16,8 +16,11 @@ std::vector<Fault> limiterAndShifts(const JudgedCorner& j) {
         while (k < b && t.rpm[k] > 0.993 * top && t.throttle[k] > 0.95 && t.ax[k] < 0.5) ++k;
         if (k <= i) continue;
         if (const double lasted = t.t[k - 1] - t.t[i]; lasted > judge::kLimiterS)
-            out.push_back({"limiter", 0, t.s[i], 0.3 * lasted,
-                           "on the limiter for " + textOf(lasted, 1) + " s from " + metresText(t.s[i])});
+            out.push_back({"limiter",
+                           {},
+                           t.s[i],
+                           0.3 * lasted,
+                           "on the limiter for " + figure(lasted, 1) + " s from " + metresText(t.s[i])});
         i = k;
     }
     // Where this driver usually shifts up at full power, against here.
@@ -29,9 +32,12 @@ std::vector<Fault> limiterAndShifts(const JudgedCorner& j) {
     for (const auto& s : j.facts.shifts) {
         const double rpm = sampleAt(t.s, t.rpm, s.atM - 1);
         if (s.to > s.from && sampleAt(t.s, t.throttle, s.atM - 1) > 0.9 && rpm < (1 - judge::kEarlyShift) * normal)
-            out.push_back({"early-shift", 0, s.atM, 0.02,
-                           "shifted up to " + std::to_string(s.to) + " at " + textOf(rpm, 0) + " rpm, elsewhere at " +
-                               textOf(normal, 0)});
+            out.push_back({"early-shift",
+                           {},
+                           s.atM,
+                           0.02,
+                           "shifted up to " + std::to_string(s.to) + " at " + figure(rpm, 0) + " rpm, elsewhere at " +
+                               figure(normal, 0)});
     }
     return out;
 }

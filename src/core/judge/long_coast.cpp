@@ -25,8 +25,12 @@ std::vector<Fault> longCoast(const JudgedCorner& j) {
             // what the same metres take at the speed with which the coasting began, for all but a change of pedals
             const double metres = t.s[k - 1] - t.s[i],
                          cost = (coast - metres / std::max(5.0, t.v[i])) * (1 - 0.25 / coast);
-            out.push_back({"long-coast", 0, t.s[i], std::max(0.0, cost),
-                           "neither pedal for " + textOf(coast, 1) + " s from " + metresText(t.s[i]), t.s[k - 1]});
+            out.push_back({"long-coast",
+                           {},
+                           t.s[i],
+                           std::max(0.0, cost),
+                           "neither pedal for " + figure(coast, 1) + " s from " + metresText(t.s[i]),
+                           t.s[k - 1]});
         }
         i = k;
     }

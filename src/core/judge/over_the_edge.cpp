@@ -17,8 +17,11 @@ std::vector<Fault> overTheEdge(const JudgedCorner& j) {
     }
     // Up to the car's width is two wheels on the kerb; all four beyond the edge is what limits are about.
     if (most < j.carWidthM + judge::kOverLimitM) return {};
-    return {
-        {"over-the-limit", 0, where, 0, "all four wheels beyond the edge, by " + textOf(most - j.carWidthM, 1) + " m"}};
+    return {{"over-the-limit",
+             {},
+             where,
+             0,
+             "all four wheels beyond the edge, by " + figure(most - j.carWidthM, 1) + " m"}};
 }
 
 } // namespace hl

@@ -23,7 +23,10 @@ std::vector<Fault> pedalsOnAndOff(const JudgedCorner& j) {
         now = foot;
     }
     if (changes == 0) return {};
-    return {{"pedals-on-and-off", 0, where, 0.04 * changes,
+    return {{"pedals-on-and-off",
+             {},
+             where,
+             0.04 * changes,
              "back on the brake " + std::to_string(changes) + (changes == 1 ? " time" : " times") +
                  " after the power, first at " + metresText(where)}};
 }

@@ -19,9 +19,12 @@ std::vector<Fault> powerAsSwitch(const JudgedCorner& j) {
         }
     }
     if (stabs < 2) return {};
-    return {{"power-as-switch", 0, first, 0.03 * stabs,
+    return {{"power-as-switch",
+             {},
+             first,
+             0.03 * stabs,
              "the power goes from nothing to full " + std::to_string(stabs) + " times in under " +
-                 textOf(judge::kSwitchS, 2) + " s, first at " + metresText(first)}};
+                 figure(judge::kSwitchS, 2) + " s, first at " + metresText(first)}};
 }
 
 } // namespace hl

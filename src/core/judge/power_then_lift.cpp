@@ -14,8 +14,11 @@ std::vector<Fault> powerThenLift(const JudgedCorner& j) {
         const double v = sampleAt(t.s, t.v, lift.fromM),
                      lasted = sampleAt(t.s, t.t, lift.toM) - sampleAt(t.s, t.t, lift.fromM);
         const double pull = j.car.pull.at(v), lost = pull > 0 ? 0.5 * drop * pull * lasted : 0;
-        out.push_back({"power-then-lift", 0, lift.fromM, std::max(0.01, exitCost(j, lost)),
-                       "from " + textOf(100 * before, 0) + " % power down to " + textOf(100 * lift.low, 0) + " % at " +
+        out.push_back({"power-then-lift",
+                       {},
+                       lift.fromM,
+                       std::max(0.01, exitCost(j, lost)),
+                       "from " + figure(100 * before, 0) + " % power down to " + figure(100 * lift.low, 0) + " % at " +
                            metresText(lift.fromM) + ": asked for too soon"});
     }
     return out;

@@ -7,7 +7,7 @@ namespace hl {
 
 std::vector<Fault> roadUnused(const JudgedCorner& j) {
     const auto& t = j.lap;
-    if (!j.track || t.lateral.empty() || !j.facts.minSpeed || j.corner.minRadiusM > 200 || !j.corner.complex.empty())
+    if (!j.track || t.lateral.empty() || !j.facts.minSpeed || j.corner.minRadiusM > 200 || j.corner.complex != 0)
         return {};
     // The outside of a left-hander is on the right. The widest place of the exit counts, up to a good way after it.
     const double outside = j.corner.side == Side::Left ? -1 : 1;
@@ -21,8 +21,11 @@ std::vector<Fault> roadUnused(const JudgedCorner& j) {
     }
     if (a >= b || least < judge::kRoadUnusedM) return {};
     const double radius = std::max(8.0, j.corner.minRadiusM), gain = std::sqrt((radius + least) / radius) - 1;
-    return {{"road-unused", 0, where, exitCost(j, gain * j.facts.minSpeed->value),
-             textOf(least, 1) + " m of road left beside the car at the exit"}};
+    return {{"road-unused",
+             {},
+             where,
+             exitCost(j, gain * j.facts.minSpeed->value),
+             figure(least, 1) + " m of road left beside the car at the exit"}};
 }
 
 } // namespace hl

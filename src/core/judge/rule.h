@@ -11,7 +11,7 @@ namespace hl {
 /// Something that cost time here.
 struct Fault {
     std::string kind; ///< "long-coast", ...; stable
-    int corner = 0;
+    CornerId corner;
     double atM = 0, costS = 0; ///< cost is an estimate, s; 0 where it costs no time but a penalty
     std::string evidence;      ///< a sentence with the figures
     double toM = 0;            ///< end of the stretch when it has one, else 0
@@ -51,8 +51,8 @@ inline constexpr double kEarlyApexShare = 0.12; // of the corner's length before
 inline constexpr double kBrakeStep = 0.06;      // share of the pedal that comes back while it is let off
 } // namespace judge
 
-/// All rules over all corners of a lap, by cost, most first. One slip is told once: a lift that belongs to feet going on and
-/// off, or a coast that ends where the car was slowed too much, is left to the finding that says more.
+/// All rules over all corners of a lap, by cost, most first. One slip is told once: a lift that belongs to feet going
+/// on and off, or a coast that ends where the car was slowed too much, is left to the finding that says more.
 std::vector<Fault> judgeLap(const LapTrace& lap, const std::vector<Corner>& corners,
                             const std::vector<CornerFacts>& facts, const CarAbility& car, const Track* track,
                             double carWidthM = 1.8);

@@ -2,7 +2,6 @@
 #include "core/judge/rules.h"
 
 #include <algorithm>
-#include <cstdio>
 #include <iterator>
 
 namespace hl {
@@ -36,14 +35,6 @@ SampleRange samplesIn(const LapTrace& lap, double fromM, double toM) {
     return {a, std::max(a, b)};
 }
 
-std::string textOf(double value, int decimals) {
-    char text[40];
-    std::snprintf(text, sizeof text, "%.*f", decimals, value);
-    return text;
-}
-
-std::string metresText(double m) { return textOf(m, 0) + " m"; }
-
 double exitCost(const JudgedCorner& j, double lostMps) {
     return j.worth ? std::max(0.0, kmh(lostMps) * j.worth->perKmhS) : 0;
 }
@@ -62,7 +53,7 @@ std::vector<Fault> judgeLap(const LapTrace& lap, const std::vector<Corner>& corn
         std::vector<Fault> here;
         for (const Rule rule : kRules)
             for (auto& f : rule(j)) {
-                f.corner = corners[i].number;
+                f.corner = corners[i].id;
                 here.push_back(std::move(f));
             }
         tellOnce(here);

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 #include "core/judge/rule.h"
+#include "core/units/figures.h"
 
 namespace hl {
 
@@ -22,8 +23,6 @@ struct SampleRange {
     std::size_t a = 0, b = 0;
 };
 SampleRange samplesIn(const LapTrace& lap, double fromM, double toM);
-std::string metresText(double m); ///< "1 234 m"
-std::string textOf(double value, int decimals);
 /// Seconds lost by leaving the corner `lostMps` slower, along the straight that follows.
 double exitCost(const JudgedCorner& j, double lostMps);
 

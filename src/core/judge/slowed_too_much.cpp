@@ -18,9 +18,12 @@ std::vector<Fault> slowedTooMuch(const JudgedCorner& j) {
     if (!(can > 3) || most < 2.5 || most > (1 - judge::kUnusedGrip) * can) return {};
     const double possible = v * std::sqrt(can / most), metres = 2 * reach;
     const double cost = metres / v - metres / possible + exitCost(j, 0.3 * (possible - v));
-    return {{"slowed-too-much", 0, slowest, cost,
-             "down to " + textOf(kmh(v), 0) + " km/h with " + textOf(most / kGravity, 2) + " g; this car takes " +
-                 textOf(can / kGravity, 2) + " g at that speed"}};
+    return {{"slowed-too-much",
+             {},
+             slowest,
+             cost,
+             "down to " + figure(kmh(v), 0) + " km/h with " + figure(most / kGravity, 2) + " g; this car takes " +
+                 figure(can / kGravity, 2) + " g at that speed"}};
 }
 
 } // namespace hl

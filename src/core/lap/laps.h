@@ -37,7 +37,8 @@ Result<LapList> findLaps(const CarLog& log, const Track* track, const std::optio
 Result<Lap> fastest(const LapList& list);
 Result<Lap> numbered(const LapList& list, int number);
 
-/// Metres since sample `from` of the log, up to sample `to`, from the best source it has: speed, positions or an odometer.
+/// Metres since sample `from` of the log, up to sample `to`, from the best source it has: speed, positions or an
+/// odometer.
 std::vector<double> travelled(const CarLog& log, std::size_t from = 0, std::size_t to = static_cast<std::size_t>(-1));
 
 /// The log's positions moved onto the track's plane (same origin).

@@ -18,19 +18,38 @@ struct Names {
     std::string_view words;
 };
 constexpr Names kNames[] = {
-    {Channel::Time, "time t timestamp elapsedtime elapsed sessiontime logtime timeofday utc utctime seconds secs zeit temps tempo tiempo tijd tid"},
-    {Channel::Lap, "lap lapnumber lapno lapnum lapcount lapcounter currentlap lapindex runde rundennummer tour giro vuelta ronde varv"},
-    {Channel::Distance, "distance dist lapdistance lapdist distancelap distanceonlap odometer strecke distanz weg distancia distanza afstand"},
-    {Channel::Speed, "speed velocity v vel groundspeed speedoverground sog vehiclespeed carspeed wheelspeed speedkph vitesse geschwindigkeit geschw velocidad velocita snelheid hastighet"},
-    {Channel::Throttle, "throttle thr tps throttlepos throttleposition throttlepedal throttlepedalposition accelerator acceleratorpedal acceleratorposition accelpedal app gas gaspedal gaspedalstellung pedal acelerador acceleratore accelerateur papillon farfalla gaz gasspjall"},
-    {Channel::Brake, "brake brk brakes brakepos brakeposition brakepedal brakepedalposition brakepressure brakepres brakepress bremse bremsdruck bremspedal frein pressionfrein freno rem broms"},
-    {Channel::Steering, "steering steer steeringangle steeringwheelangle steeringwheel steeringposition steeringpos steerangle steeredangle swa lenkung lenkwinkel lenkradwinkel volant anglevolant sterzo volante stuur stuurhoek ratt rattvinkel"},
-    {Channel::Gear, "gear gearposition gearpos selectedgear currentgear gearnumber gearno gang rapport vitesseengagee marcia marcha versnelling vaxel"},
-    {Channel::EngineSpeed, "rpm enginespeed enginerpm engine revs revspermin nmot nengine drehzahl motordrehzahl regime rgime regimemoteur rgimemoteur giri girimotore regimen toerental varvtal"},
-    {Channel::LateralAcc, "lateralacc latacc lateralacceleration accelerationlateral acclateral acclat glat latg lateralg gforcelat gforcelateral lateralgforce ay accy accely gy querbeschleunigung beschlquer acclaterale accelerationlaterale accelerazionelaterale aceleracionlateral"},
-    {Channel::LongitudinalAcc, "longitudinalacc longacc lonacc longitudinalacceleration accelerationlongitudinal acclongitudinal acclong acclon glong glon longg inlineg inlineacc gforcelong gforcelongitudinal longitudinalg longitudinalgforce ax accx accelx gx laengsbeschleunigung lngsbeschleunigung beschllaengs accelerationlongitudinale accelerazionelongitudinale aceleracionlongitudinal"},
-    {Channel::VerticalAcc, "verticalacc vertacc verticalacceleration accelerationvertical accvertical accvert gvert vertg verticalg gforcevert az accz accelz gz vertikalbeschleunigung accelerationverticale"},
-    {Channel::YawRate, "yawrate yaw yawvelocity yawvel gyroz gyroyaw yawgyro rotz gierrate giergeschwindigkeit vitesselacet lacet imbardata velocidadguinada"},
+    {Channel::Time, "time t timestamp elapsedtime elapsed sessiontime logtime timeofday utc utctime seconds secs zeit "
+                    "temps tempo tiempo tijd tid"},
+    {Channel::Lap, "lap lapnumber lapno lapnum lapcount lapcounter currentlap lapindex runde rundennummer tour giro "
+                   "vuelta ronde varv"},
+    {Channel::Distance, "distance dist lapdistance lapdist distancelap distanceonlap odometer strecke distanz weg "
+                        "distancia distanza afstand"},
+    {Channel::Speed, "speed velocity v vel groundspeed speedoverground sog vehiclespeed carspeed wheelspeed speedkph "
+                     "vitesse geschwindigkeit geschw velocidad velocita snelheid hastighet"},
+    {Channel::Throttle, "throttle thr tps throttlepos throttleposition throttlepedal throttlepedalposition accelerator "
+                        "acceleratorpedal acceleratorposition accelpedal app gas gaspedal gaspedalstellung pedal "
+                        "acelerador acceleratore accelerateur papillon farfalla gaz gasspjall"},
+    {Channel::Brake, "brake brk brakes brakepos brakeposition brakepedal brakepedalposition brakepressure brakepres "
+                     "brakepress bremse bremsdruck bremspedal frein pressionfrein freno rem broms"},
+    {Channel::Steering, "steering steer steeringangle steeringwheelangle steeringwheel steeringposition steeringpos "
+                        "steerangle steeredangle swa lenkung lenkwinkel lenkradwinkel volant anglevolant sterzo "
+                        "volante stuur stuurhoek ratt rattvinkel"},
+    {Channel::Gear, "gear gearposition gearpos selectedgear currentgear gearnumber gearno gang rapport vitesseengagee "
+                    "marcia marcha versnelling vaxel"},
+    {Channel::EngineSpeed, "rpm enginespeed enginerpm engine revs revspermin nmot nengine drehzahl motordrehzahl "
+                           "regime rgime regimemoteur rgimemoteur giri girimotore regimen toerental varvtal"},
+    {Channel::LateralAcc, "lateralacc latacc lateralacceleration accelerationlateral acclateral acclat glat latg "
+                          "lateralg gforcelat gforcelateral lateralgforce ay accy accely gy querbeschleunigung "
+                          "beschlquer acclaterale accelerationlaterale accelerazionelaterale aceleracionlateral"},
+    {Channel::LongitudinalAcc,
+     "longitudinalacc longacc lonacc longitudinalacceleration accelerationlongitudinal acclongitudinal acclong acclon "
+     "glong glon longg inlineg inlineacc gforcelong gforcelongitudinal longitudinalg longitudinalgforce ax accx accelx "
+     "gx laengsbeschleunigung lngsbeschleunigung beschllaengs accelerationlongitudinale accelerazionelongitudinale "
+     "aceleracionlongitudinal"},
+    {Channel::VerticalAcc, "verticalacc vertacc verticalacceleration accelerationvertical accvertical accvert gvert "
+                           "vertg verticalg gforcevert az accz accelz gz vertikalbeschleunigung accelerationverticale"},
+    {Channel::YawRate, "yawrate yaw yawvelocity yawvel gyroz gyroyaw yawgyro rotz gierrate giergeschwindigkeit "
+                       "vitesselacet lacet imbardata velocidadguinada"},
     {Channel::X, "x posx positionx worldx xpos xposition east easting localx carx"},
     {Channel::Y, "y posy positiony worldy ypos yposition north northing localy cary"},
     {Channel::Z, "z posz positionz worldz zpos altitude alt elevation ele height hoehe hhe altitud quota"},
@@ -40,34 +59,82 @@ constexpr Names kNames[] = {
 };
 
 // Words that say where a value was taken, not what it is.
-constexpr std::string_view kNoise[] = {"gps", "gnss", "car", "vehicle", "ecu", "can", "obd", "raw", "corr", "corrected", "filtered", "filt", "smoothed", "sensor",
-                                       "calc", "calculated", "avg", "average", "inst", "actual", "act", "current", "front", "master", "driver", "value", "signal", "channel", "imu", "dash", "log", "total", "abs"};
+constexpr std::string_view kNoise[] = {"gps",     "gnss",       "car",       "vehicle",  "ecu",   "can",      "obd",
+                                       "raw",     "corr",       "corrected", "filtered", "filt",  "smoothed", "sensor",
+                                       "calc",    "calculated", "avg",       "average",  "inst",  "actual",   "act",
+                                       "current", "front",      "master",    "driver",   "value", "signal",   "channel",
+                                       "imu",     "dash",       "log",       "total",    "abs"};
 
 struct Unit {
     std::string_view word; // lower case, as written without blanks and brackets
     double factor;
 };
-constexpr Unit kTime[] = {{"s", 1}, {"ms", 1e-3}, {"us", 1e-6}, {"min", 60}, {"sec", 1}, {"secs", 1}, {"second", 1}, {"seconds", 1}, {"msec", 1e-3}, {"millis", 1e-3}, {"milliseconds", 1e-3}, {"\xC2\xB5s", 1e-6}, {"microseconds", 1e-6}, {"sek", 1}, {"minutes", 60}};
-constexpr Unit kLength[] = {{"m", 1}, {"km", 1000}, {"ft", 0.3048}, {"mi", 1609.344}, {"metre", 1}, {"metres", 1}, {"meter", 1}, {"meters", 1}, {"feet", 0.3048}, {"mile", 1609.344}, {"miles", 1609.344}, {"cm", 0.01}, {"yd", 0.9144}};
-constexpr Unit kSpeed[] = {{"m/s", 1}, {"km/h", 1 / 3.6}, {"mph", 0.44704}, {"kn", 0.514444}, {"mps", 1}, {"ms-1", 1}, {"m.s-1", 1}, {"kmh", 1 / 3.6}, {"kph", 1 / 3.6}, {"kmph", 1 / 3.6}, {"km/u", 1 / 3.6}, {"mi/h", 0.44704}, {"kt", 0.514444}, {"kts", 0.514444}, {"knot", 0.514444}, {"knots", 0.514444}, {"ft/s", 0.3048}};
-constexpr Unit kShare[] = {{"0..1", 1}, {"%", 0.01}, {"pct", 0.01}, {"percent", 0.01}, {"prozent", 0.01}, {"0-1", 1}, {"ratio", 1}, {"norm", 1}};
-constexpr Unit kAngle[] = {{"rad", 1}, {"deg", kPi / 180}, {"radians", 1}, {"degree", kPi / 180}, {"degrees", kPi / 180}, {"grad", kPi / 180}, {"\xC2\xB0", kPi / 180}, {"\xB0", kPi / 180}};
-constexpr Unit kTurn[] = {{"rad/s", 1}, {"deg/s", kPi / 180}, {"rads", 1}, {"radps", 1}, {"dps", kPi / 180}, {"degs", kPi / 180}, {"degrees/s", kPi / 180}, {"deg/sec", kPi / 180}, {"\xC2\xB0/s", kPi / 180}, {"\xB0/s", kPi / 180}};
-constexpr Unit kAcc[] = {{"m/s2", 1}, {"g", kGravity}, {"m/s^2", 1}, {"m/s\xC2\xB2", 1}, {"m/s\xB2", 1}, {"ms-2", 1}, {"mps2", 1}, {"m/ss", 1}, {"m/s/s", 1}, {"mg", kGravity / 1000}, {"gs", kGravity}};
-constexpr Unit kRev[] = {{"rpm", 1}, {"1/min", 1}, {"rev/min", 1}, {"min-1", 1}, {"u/min", 1}, {"tr/min", 1}, {"giri/min", 1}, {"hz", 60}, {"rad/s", 60 / (2 * kPi)}, {"rps", 60}, {"krpm", 1000}};
-constexpr Unit kDegreesOnly[] = {{"deg", 1}, {"degrees", 1}, {"\xC2\xB0", 1}, {"\xB0", 1}, {"rad", 180 / kPi}, {"min", 1 / 60.0}};
+constexpr Unit kTime[] = {{"s", 1},
+                          {"ms", 1e-3},
+                          {"us", 1e-6},
+                          {"min", 60},
+                          {"sec", 1},
+                          {"secs", 1},
+                          {"second", 1},
+                          {"seconds", 1},
+                          {"msec", 1e-3},
+                          {"millis", 1e-3},
+                          {"milliseconds", 1e-3},
+                          {"\xC2\xB5s", 1e-6},
+                          {"microseconds", 1e-6},
+                          {"sek", 1},
+                          {"minutes", 60}};
+constexpr Unit kLength[] = {
+    {"m", 1},      {"km", 1000},     {"ft", 0.3048},     {"mi", 1609.344},    {"metre", 1}, {"metres", 1}, {"meter", 1},
+    {"meters", 1}, {"feet", 0.3048}, {"mile", 1609.344}, {"miles", 1609.344}, {"cm", 0.01}, {"yd", 0.9144}};
+constexpr Unit kSpeed[] = {
+    {"m/s", 1},       {"km/h", 1 / 3.6}, {"mph", 0.44704},   {"kn", 0.514444},    {"mps", 1},        {"ms-1", 1},
+    {"m.s-1", 1},     {"kmh", 1 / 3.6},  {"kph", 1 / 3.6},   {"kmph", 1 / 3.6},   {"km/u", 1 / 3.6}, {"mi/h", 0.44704},
+    {"kt", 0.514444}, {"kts", 0.514444}, {"knot", 0.514444}, {"knots", 0.514444}, {"ft/s", 0.3048}};
+constexpr Unit kShare[] = {{"0..1", 1},       {"%", 0.01}, {"pct", 0.01}, {"percent", 0.01},
+                           {"prozent", 0.01}, {"0-1", 1},  {"ratio", 1},  {"norm", 1}};
+constexpr Unit kAngle[] = {
+    {"rad", 1},          {"deg", kPi / 180},      {"radians", 1},     {"degree", kPi / 180}, {"degrees", kPi / 180},
+    {"grad", kPi / 180}, {"\xC2\xB0", kPi / 180}, {"\xB0", kPi / 180}};
+constexpr Unit kTurn[] = {{"rad/s", 1},
+                          {"deg/s", kPi / 180},
+                          {"rads", 1},
+                          {"radps", 1},
+                          {"dps", kPi / 180},
+                          {"degs", kPi / 180},
+                          {"degrees/s", kPi / 180},
+                          {"deg/sec", kPi / 180},
+                          {"\xC2\xB0/s", kPi / 180},
+                          {"\xB0/s", kPi / 180}};
+constexpr Unit kAcc[] = {{"m/s2", 1},     {"g", kGravity}, {"m/s^2", 1}, {"m/s\xC2\xB2", 1}, {"m/s\xB2", 1},
+                         {"ms-2", 1},     {"mps2", 1},     {"m/ss", 1},  {"m/s/s", 1},       {"mg", kGravity / 1000},
+                         {"gs", kGravity}};
+constexpr Unit kRev[] = {{"rpm", 1},      {"1/min", 1},  {"rev/min", 1},
+                         {"min-1", 1},    {"u/min", 1},  {"tr/min", 1},
+                         {"giri/min", 1}, {"hz", 60},    {"rad/s", 60 / (2 * kPi)},
+                         {"rps", 60},     {"krpm", 1000}};
+constexpr Unit kDegreesOnly[] = {{"deg", 1},  {"degrees", 1},     {"\xC2\xB0", 1},
+                                 {"\xB0", 1}, {"rad", 180 / kPi}, {"min", 1 / 60.0}};
 
 std::span<const Unit> unitTable(Channel c) {
     switch (c) {
     case Channel::Time: return kTime;
-    case Channel::Distance: case Channel::X: case Channel::Y: case Channel::Z: return kLength;
+    case Channel::Distance:
+    case Channel::X:
+    case Channel::Y:
+    case Channel::Z: return kLength;
     case Channel::Speed: return kSpeed;
-    case Channel::Throttle: case Channel::Brake: return kShare;
-    case Channel::Steering: case Channel::Heading: return kAngle;
+    case Channel::Throttle:
+    case Channel::Brake: return kShare;
+    case Channel::Steering:
+    case Channel::Heading: return kAngle;
     case Channel::YawRate: return kTurn;
-    case Channel::LateralAcc: case Channel::LongitudinalAcc: case Channel::VerticalAcc: return kAcc;
+    case Channel::LateralAcc:
+    case Channel::LongitudinalAcc:
+    case Channel::VerticalAcc: return kAcc;
     case Channel::EngineSpeed: return kRev;
-    case Channel::Latitude: case Channel::Longitude: return kDegreesOnly;
+    case Channel::Latitude:
+    case Channel::Longitude: return kDegreesOnly;
     default: return {};
     }
 }
@@ -151,7 +218,8 @@ struct Apart {
 
 /// "Speed [km/h]", "Speed (km/h)", "Speed {km/h}": the name and the unit apart.
 Apart apart(std::string_view header) {
-    for (const auto& [open, close] : {std::pair('[', ']'), std::pair('(', ')'), std::pair('{', '}'), std::pair('<', '>')}) {
+    for (const auto& [open, close] :
+         {std::pair('[', ']'), std::pair('(', ')'), std::pair('{', '}'), std::pair('<', '>')}) {
         const auto from = header.find(open);
         if (from == std::string_view::npos || from == 0) continue;
         const auto unit = header.substr(from + 1);
@@ -162,7 +230,8 @@ Apart apart(std::string_view header) {
 
 /// "speed_kmh", "Throttle %", "speed, km/h", "Speed in km/h": the last word may be the unit.
 bool tailUnit(std::string_view header, ColumnGuess& g) {
-    for (auto cut = header.find_last_of("_ ,%:-"); cut != std::string_view::npos && cut > 0; cut = header.find_last_of("_ ,%:-", cut - 1)) {
+    for (auto cut = header.find_last_of("_ ,%:-"); cut != std::string_view::npos && cut > 0;
+         cut = header.find_last_of("_ ,%:-", cut - 1)) {
         auto head = header.substr(0, cut);
         const auto tail = header.substr(header[cut] == '%' ? cut : cut + 1);
         if (head.ends_with(" in")) head.remove_suffix(3);
@@ -178,9 +247,25 @@ bool tailUnit(std::string_view header, ColumnGuess& g) {
 } // namespace
 
 std::string_view name(Channel c) {
-    static constexpr std::array<std::string_view, kChannelCount> names = {
-        "time", "lap", "distance", "speed", "throttle", "brake", "steering", "gear", "engine speed", "lateral acceleration", "longitudinal acceleration",
-        "vertical acceleration", "yaw rate", "x", "y", "z", "latitude", "longitude", "heading"};
+    static constexpr std::array<std::string_view, kChannelCount> names = {"time",
+                                                                          "lap",
+                                                                          "distance",
+                                                                          "speed",
+                                                                          "throttle",
+                                                                          "brake",
+                                                                          "steering",
+                                                                          "gear",
+                                                                          "engine speed",
+                                                                          "lateral acceleration",
+                                                                          "longitudinal acceleration",
+                                                                          "vertical acceleration",
+                                                                          "yaw rate",
+                                                                          "x",
+                                                                          "y",
+                                                                          "z",
+                                                                          "latitude",
+                                                                          "longitude",
+                                                                          "heading"};
     return c == Channel::Count ? "not used" : names.at(static_cast<std::size_t>(c));
 }
 
@@ -228,8 +313,10 @@ ColumnGuess guessColumn(std::string_view header) {
     if (!g.unitGiven && !unit.empty())
         if (const auto factor = unitFactor(g.channel, unit)) g.factor = *factor, g.unitGiven = true;
     g.reason = (g.sure ? "named like " : "resembles ") + std::string(name(g.channel));
-    if (g.unitGiven) g.reason += ", in " + g.unit;
-    else if (!g.unit.empty()) g.reason += "; the unit \"" + g.unit + "\" is not known", g.sure = false;
+    if (g.unitGiven)
+        g.reason += ", in " + g.unit;
+    else if (!g.unit.empty())
+        g.reason += "; the unit \"" + g.unit + "\" is not known", g.sure = false;
     return g;
 }
 
@@ -241,7 +328,8 @@ void keepOneEach(std::vector<ColumnGuess>& columns) {
             const auto worth = [](const ColumnGuess& g) { return 2 * g.sure + g.unitGiven; };
             auto& loser = worth(columns[k]) > worth(columns[i]) ? columns[i] : columns[k];
             const auto& winner = &loser == &columns[i] ? columns[k] : columns[i];
-            loser.reason = "another column, \"" + winner.header + "\", is taken for " + std::string(name(winner.channel));
+            loser.reason =
+                "another column, \"" + winner.header + "\", is taken for " + std::string(name(winner.channel));
             loser.channel = Channel::Count;
             if (&loser == &columns[i]) break;
         }

@@ -12,8 +12,8 @@ namespace hl {
 
 /// What one column of a log is taken for, and why. `factor` brings its values to the channel's SI unit.
 struct ColumnGuess {
-    std::string header; ///< as written
-    std::string unit;   ///< as written; empty when none is
+    std::string header;               ///< as written
+    std::string unit;                 ///< as written; empty when none is
     Channel channel = Channel::Count; ///< Count: not used
     double factor = 1;
     bool unitGiven = false;
@@ -24,7 +24,8 @@ struct ColumnGuess {
 /// Guesses a column from its header: "Speed [km/h]", "speed_kmh", "Throttle %", "GPS Lat Acc (g)".
 ColumnGuess guessColumn(std::string_view header);
 
-/// Takes a unit found elsewhere (a second header row, a choice) into the guess; false when it is unknown for the channel.
+/// Takes a unit found elsewhere (a second header row, a choice) into the guess; false when it is unknown for the
+/// channel.
 bool takeUnit(ColumnGuess& guess, std::string_view unit);
 
 /// Of several columns for one channel the best stays; the others become unused, and say so.

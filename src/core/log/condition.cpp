@@ -13,8 +13,8 @@ namespace {
 
 constexpr double kSlowest = 1.5, kFastest = 0.032; // s between positions that are smoothed: 0.7 to 30 a second
 constexpr double kFilledStep = 0.025;              // s
-constexpr double kJerk = 14;                       // m/s^3 per root Hz: hard braking builds up in about a quarter second
-constexpr double kLeastNoise = 0.02;               // m
+constexpr double kJerk = 14;         // m/s^3 per root Hz: hard braking builds up in about a quarter second
+constexpr double kLeastNoise = 0.02; // m
 
 /// The receiver's own velocity along an axis, where it tells speed and course.
 std::vector<double> ownVelocity(const CarLog& log, const std::vector<std::size_t>& at, bool east) {
@@ -29,7 +29,8 @@ std::vector<double> ownVelocity(const CarLog& log, const std::vector<std::size_t
 
 /// The log's accelerations, which point along and across the car, told east and north by the course of a first
 /// smoothing: the mean over half a step each way of every fix. Both empty when the log lacks one of them.
-void ownAcceleration(const CarLog& log, double step, const AxisPath& x, const AxisPath& y, AxisFixes& east, AxisFixes& north) {
+void ownAcceleration(const CarLog& log, double step, const AxisPath& x, const AxisPath& y, AxisFixes& east,
+                     AxisFixes& north) {
     if (!log.has(Channel::LateralAcc) || !log.has(Channel::LongitudinalAcc)) return;
     const auto &t = log[Channel::Time], &along = log[Channel::LongitudinalAcc], &across = log[Channel::LateralAcc];
     std::size_t a = 0, b = 0;
@@ -53,7 +54,8 @@ double hermite(const std::vector<double>& t, const AxisPath& p, double at) {
     const double dt = t[i + 1] - t[i];
     if (dt > 3) return lerp(p.place[i], p.place[i + 1], f);
     const double f2 = f * f, f3 = f2 * f;
-    return (2 * f3 - 3 * f2 + 1) * p.place[i] + (f3 - 2 * f2 + f) * dt * p.velocity[i] + (3 * f2 - 2 * f3) * p.place[i + 1] + (f3 - f2) * dt * p.velocity[i + 1];
+    return (2 * f3 - 3 * f2 + 1) * p.place[i] + (f3 - 2 * f2 + f) * dt * p.velocity[i] +
+           (3 * f2 - 2 * f3) * p.place[i + 1] + (f3 - f2) * dt * p.velocity[i + 1];
 }
 
 std::vector<double> filledTimes(const std::vector<double>& t) {
@@ -81,7 +83,9 @@ void fillUp(CarLog& log, const std::vector<double>& times) {
             const double a = values[i], b = values[i + 1];
             // an odometer that starts again is not drawn through the gap
             const bool jump = channel == Channel::Distance && b < a;
-            filled.push_back(stepwise || jump ? (f >= 1 ? b : a) : (channel == Channel::Heading ? a + f * angleDifference(b, a) : lerp(a, b, f)));
+            filled.push_back(stepwise || jump
+                                 ? (f >= 1 ? b : a)
+                                 : (channel == Channel::Heading ? a + f * angleDifference(b, a) : lerp(a, b, f)));
         }
         log[channel] = std::move(filled);
     }
@@ -94,7 +98,9 @@ std::vector<std::size_t> freshFixes(const CarLog& log) {
     const auto &x = log[Channel::X], &y = log[Channel::Y];
     std::vector<std::size_t> fresh;
     for (std::size_t i = 0; i < std::min(x.size(), y.size()); ++i)
-        if (std::isfinite(x[i]) && std::isfinite(y[i]) && (fresh.empty() || x[i] != x[fresh.back()] || y[i] != y[fresh.back()])) fresh.push_back(i);
+        if (std::isfinite(x[i]) && std::isfinite(y[i]) &&
+            (fresh.empty() || x[i] != x[fresh.back()] || y[i] != y[fresh.back()]))
+            fresh.push_back(i);
     return fresh;
 }
 
@@ -108,7 +114,8 @@ void conditionPositions(CarLog& log, const std::vector<std::size_t>& fresh) {
     north.t = east.t;
     const double step = medianStep(east.t);
     if (step < kFastest || step > kSlowest) return;
-    const double noise = std::max(kLeastNoise, std::hypot(placeNoiseOf(east.t, east.place), placeNoiseOf(north.t, north.place)) / std::sqrt(2.0));
+    const double noise = std::max(
+        kLeastNoise, std::hypot(placeNoiseOf(east.t, east.place), placeNoiseOf(north.t, north.place)) / std::sqrt(2.0));
     east.placeNoise = north.placeNoise = noise;
     east.velocity = ownVelocity(log, fresh, true), north.velocity = ownVelocity(log, fresh, false);
     auto x = smoothAxis(east, kJerk), y = smoothAxis(north, kJerk);
@@ -122,11 +129,13 @@ void conditionPositions(CarLog& log, const std::vector<std::size_t>& fresh) {
     std::vector<double> speed;
     for (std::size_t i = 0; i < t.size(); ++i) {
         log[Channel::X][i] = hermite(east.t, x, t[i]), log[Channel::Y][i] = hermite(north.t, y, t[i]);
-        if (needsSpeed) speed.push_back(std::hypot(sampleAt(east.t, x.velocity, t[i]), sampleAt(north.t, y.velocity, t[i])));
+        if (needsSpeed)
+            speed.push_back(std::hypot(sampleAt(east.t, x.velocity, t[i]), sampleAt(north.t, y.velocity, t[i])));
     }
     char text[160];
-    std::snprintf(text, sizeof text, "positions come %.1f times a second with about %.2f m of noise; smoothed%s%s", 1 / step, noise,
-                  felt ? " together with the accelerations" : "", needsSpeed ? ", and the speed taken from them" : "");
+    std::snprintf(text, sizeof text, "positions come %.1f times a second with about %.2f m of noise; smoothed%s%s",
+                  1 / step, noise, felt ? " together with the accelerations" : "",
+                  needsSpeed ? ", and the speed taken from them" : "");
     log.notes.push_back({0, text});
     if (needsSpeed) log[Channel::Speed] = std::move(speed);
 }

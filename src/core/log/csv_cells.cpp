@@ -39,16 +39,19 @@ std::optional<double> parseIso(std::string_view cell) {
     if (cell.size() < 16 || cell[4] != '-' || cell[7] != '-') return std::nullopt;
     const auto year = digits(cell.substr(0, 4)), month = digits(cell.substr(5, 2)), day = digits(cell.substr(8, 2));
     if (!year || !month || !day) return std::nullopt;
-    const std::chrono::year_month_day date{std::chrono::year(*year), std::chrono::month(static_cast<unsigned>(*month)), std::chrono::day(static_cast<unsigned>(*day))};
+    const std::chrono::year_month_day date{std::chrono::year(*year), std::chrono::month(static_cast<unsigned>(*month)),
+                                           std::chrono::day(static_cast<unsigned>(*day))};
     if (!date.ok()) return std::nullopt;
     auto time = cell.substr(11);
     double ahead = 0;
-    if (time.ends_with('Z')) time.remove_suffix(1);
+    if (time.ends_with('Z'))
+        time.remove_suffix(1);
     else if (const auto sign = time.find_first_of("+-"); sign != std::string_view::npos) {
         const auto zone = parseClock(time.substr(sign + 1));
         const auto hours = digits(time.substr(sign + 1));
         if (!zone && !hours) return std::nullopt;
-        ahead = (zone ? *zone * 60 : (*hours > 99 ? (*hours / 100) * 3600 + (*hours % 100) * 60 : *hours * 3600)) * (time[sign] == '-' ? -1 : 1);
+        ahead = (zone ? *zone * 60 : (*hours > 99 ? (*hours / 100) * 3600 + (*hours % 100) * 60 : *hours * 3600)) *
+                (time[sign] == '-' ? -1 : 1);
         time = time.substr(0, sign);
     }
     const auto clock = parseClock(time);

@@ -79,7 +79,9 @@ double rateAbove(LineReader reader, std::size_t headerLine) {
         if (!line) break;
         std::string lower;
         for (const char c : *line) lower += static_cast<char>(std::tolower(static_cast<unsigned char>(c)));
-        if (lower.find("rate") == std::string::npos && lower.find("freq") == std::string::npos && lower.find("hz") == std::string::npos) continue;
+        if (lower.find("rate") == std::string::npos && lower.find("freq") == std::string::npos &&
+            lower.find("hz") == std::string::npos)
+            continue;
         const auto from = line->find_first_of("0123456789");
         if (from == std::string_view::npos) continue;
         auto number = line->substr(from);
@@ -108,7 +110,8 @@ bool has(const CsvHead& head, Channel c) {
 Result<CsvHead> findCsvHead(std::string_view text, const LogInput& in) {
     auto head = bestHeader(LineReader(text));
     if (head.columns.empty())
-        return Error{"log.no-header", "no header row was recognised in the first lines", in.fileName, "column names such as time, distance, speed, throttle, brake, gear"};
+        return Error{"log.no-header", "no header row was recognised in the first lines", in.fileName,
+                     "column names such as time, distance, speed, throttle, brake, gear"};
     LineReader below(text);
     while (below.lineNumber() < head.headerLine) below.next();
     head.decimalComma = usesDecimalComma(below.rest(), head.delimiter);
@@ -116,7 +119,8 @@ Result<CsvHead> findCsvHead(std::string_view text, const LogInput& in) {
     applyChoices(head, in.choices);
     keepOneEach(head.columns);
     for (const auto& c : head.columns)
-        if (c.channel != Channel::Count && !c.sure) head.notes.push_back({head.headerLine, "column \"" + c.header + "\" " + c.reason + "; check it"});
+        if (c.channel != Channel::Count && !c.sure)
+            head.notes.push_back({head.headerLine, "column \"" + c.header + "\" " + c.reason + "; check it"});
     if (has(head, Channel::Time)) return head;
     if (head.rateHz = rateAbove(LineReader(text), head.headerLine); head.rateHz > 0) {
         head.time = TimeBy::Rate;

@@ -15,7 +15,7 @@ struct CsvHead {
     std::size_t samplesLine = 0; ///< last line before the samples
     std::vector<ColumnGuess> columns;
     TimeBy time = TimeBy::Column;
-    double rateHz = 0;           ///< for TimeBy::Rate
+    double rateHz = 0; ///< for TimeBy::Rate
     std::vector<ImportNote> notes;
 };
 

@@ -45,16 +45,19 @@ double slowCell(Rows& r, const ColumnGuess& column, std::string_view cell, std::
 }
 
 /// "-123.456" right up to its delimiter, the form of nearly every cell; half the time of a general parser. Exact: up to
-/// fifteen digits make an integer that a double holds, and one division by a power of ten rounds once. Null: use the other way.
+/// fifteen digits make an integer that a double holds, and one division by a power of ten rounds once. Null: use the
+/// other way.
 const char* quickNumber(const char* p, const char* end, char delimiter, char point, double& value) {
-    static constexpr double kPowers[] = {1, 1e1, 1e2, 1e3, 1e4, 1e5, 1e6, 1e7, 1e8, 1e9, 1e10, 1e11, 1e12, 1e13, 1e14, 1e15};
+    static constexpr double kPowers[] = {1,   1e1, 1e2,  1e3,  1e4,  1e5,  1e6,  1e7,
+                                         1e8, 1e9, 1e10, 1e11, 1e12, 1e13, 1e14, 1e15};
     const bool minus = p < end && *p == '-';
     p += minus;
     std::uint64_t whole = 0; // may wrap on absurdly long cells, which are then left to the other way
     int digits = 0, decimals = 0;
     for (; p < end && static_cast<unsigned>(*p - '0') < 10; ++p, ++digits) whole = 10 * whole + (*p - '0');
     if (p < end && *p == point)
-        for (++p; p < end && static_cast<unsigned>(*p - '0') < 10; ++p, ++digits, ++decimals) whole = 10 * whole + (*p - '0');
+        for (++p; p < end && static_cast<unsigned>(*p - '0') < 10; ++p, ++digits, ++decimals)
+            whole = 10 * whole + (*p - '0');
     if (digits == 0 || digits > 15 || (p < end && *p != delimiter)) return nullptr;
     const double v = static_cast<double>(whole) / kPowers[decimals];
     value = minus ? -v : v;
@@ -98,7 +101,9 @@ void readLine(Rows& r, const char* p, const char* end) {
         set(row, column.channel, slowCell(r, column, {p, static_cast<std::size_t>(to - p)}, fault));
         p = to + 1;
     }
-    if (i < r.needed) return r.sink.bad(r.line, "row has " + std::to_string(i) + " cells; expected " + std::to_string(columns.size()));
+    if (i < r.needed)
+        return r.sink.bad(r.line,
+                          "row has " + std::to_string(i) + " cells; expected " + std::to_string(columns.size()));
     if (!fault.empty()) return r.sink.bad(r.line, fault);
     if (r.head.time == TimeBy::Rate) set(row, Channel::Time, num(r.sink.rows()) / r.head.rateHz);
     r.sink.end(r.line);
@@ -142,12 +147,15 @@ Result<CarLog> readCsv(LineStream& text, const LogInput& in) {
         if (r.head.columns[i].channel != Channel::Count) r.needed = i + 1;
     for (auto block = text.block(); !block.empty(); block = text.block()) {
         readBlock(r, block);
-        if (text.taken() == static_cast<double>(block.size()) && in.sizeBytes > 2 * text.taken()) // after the first block
+        if (text.taken() == static_cast<double>(block.size()) &&
+            in.sizeBytes > 2 * text.taken()) // after the first block
             r.sink.reserve(static_cast<std::size_t>(num(r.sink.rows()) * in.sizeBytes / text.taken() * 1.03));
-        if (in.sizeBytes > 0 && !in.goOn(text.taken() / in.sizeBytes)) return Error{"job.cancelled", "stopped before it was finished; nothing was changed"};
+        if (in.sizeBytes > 0 && !in.goOn(text.taken() / in.sizeBytes))
+            return Error{"job.cancelled", "stopped before it was finished; nothing was changed"};
     }
     if (r.sink.rows() < 2)
-        return Error{"log.no-rows", "the log has no usable samples", in.fileName, "at least two rows with a time below line " + std::to_string(r.head.headerLine)};
+        return Error{"log.no-rows", "the log has no usable samples", in.fileName,
+                     "at least two rows with a time below line " + std::to_string(r.head.headerLine)};
     auto log = r.sink.finish();
     log.notes.insert(log.notes.begin(), r.head.notes.begin(), r.head.notes.end());
     if (r.clockTimes)

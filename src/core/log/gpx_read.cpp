@@ -24,10 +24,14 @@ void takeChild(const pugi::xml_node& n, SampleSink::Row& row) {
     const auto number = parseNumber(trimmedCell(n.child_value()), false);
     if (name == "time") {
         if (const auto t = parseTime(trimmedCell(n.child_value()), false)) set(row, Channel::Time, *t);
-    } else if (name == "ele" && number) set(row, Channel::Z, *number);
-    else if (name == "speed" && number) set(row, Channel::Speed, *number);
-    else if ((name == "course" || name == "bearing") && number) set(row, Channel::Heading, rad(90 - *number)); // clockwise from north
-    else if (name == "hr" || name == "cad") return;
+    } else if (name == "ele" && number)
+        set(row, Channel::Z, *number);
+    else if (name == "speed" && number)
+        set(row, Channel::Speed, *number);
+    else if ((name == "course" || name == "bearing") && number)
+        set(row, Channel::Heading, rad(90 - *number)); // clockwise from north
+    else if (name == "hr" || name == "cad")
+        return;
     else
         for (const auto& child : n.children())
             if (child.type() == pugi::node_element) takeChild(child, row); // <extensions> of any depth
@@ -35,7 +39,9 @@ void takeChild(const pugi::xml_node& n, SampleSink::Row& row) {
 
 /// 1-based line of a byte in the text.
 std::size_t lineOf(const std::string& text, std::ptrdiff_t offset) {
-    return 1 + static_cast<std::size_t>(std::count(text.begin(), text.begin() + std::min<std::ptrdiff_t>(offset, static_cast<std::ptrdiff_t>(text.size())), '\n'));
+    return 1 + static_cast<std::size_t>(std::count(
+                   text.begin(),
+                   text.begin() + std::min<std::ptrdiff_t>(offset, static_cast<std::ptrdiff_t>(text.size())), '\n'));
 }
 
 Result<CarLog> readGpx(LineStream& stream, const LogInput& in) {
@@ -44,12 +50,15 @@ Result<CarLog> readGpx(LineStream& stream, const LogInput& in) {
     const auto parsed = doc.load_buffer(text.data(), text.size());
     std::vector<ImportNote> notes;
     if (!parsed) { // what stands before the damage is used, if there is any
-        notes.push_back({lineOf(text, parsed.offset), std::string("the XML is damaged here (") + parsed.description() + "); the rest is left out"});
+        notes.push_back({lineOf(text, parsed.offset),
+                         std::string("the XML is damaged here (") + parsed.description() + "); the rest is left out"});
     }
     const auto broken = [&] {
-        return Error{"log.bad-xml", std::string("is not whole XML (") + parsed.description() + ")", in.fileName + ", line " + std::to_string(lineOf(text, parsed.offset)), "GPX 1.1"};
+        return Error{"log.bad-xml", std::string("is not whole XML (") + parsed.description() + ")",
+                     in.fileName + ", line " + std::to_string(lineOf(text, parsed.offset)), "GPX 1.1"};
     };
-    SampleSink sink({Channel::Time, Channel::Latitude, Channel::Longitude, Channel::Z, Channel::Speed, Channel::Heading});
+    SampleSink sink(
+        {Channel::Time, Channel::Latitude, Channel::Longitude, Channel::Z, Channel::Speed, Channel::Heading});
     std::size_t point = 0, pieces = 0;
     for (const auto& track : doc.child("gpx").children("trk"))
         for (const auto& segment : track.children("trkseg")) {
@@ -70,7 +79,9 @@ Result<CarLog> readGpx(LineStream& stream, const LogInput& in) {
             }
         }
     if (sink.rows() < 2 && !parsed) return broken();
-    if (sink.rows() < 2) return Error{"log.no-rows", "the GPX has no usable track points", in.fileName, "track points with lat, lon and time"};
+    if (sink.rows() < 2)
+        return Error{"log.no-rows", "the GPX has no usable track points", in.fileName,
+                     "track points with lat, lon and time"};
     auto log = sink.finish();
     log.notes.insert(log.notes.begin(), notes.begin(), notes.end());
     if (pieces > 1) log.notes.push_back({0, std::to_string(pieces) + " track segments joined"});

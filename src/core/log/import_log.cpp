@@ -11,7 +11,8 @@ const LogFormat* const kFormats[] = {&kGpxFormat, &kNmeaFormat, &kJsonLinesForma
 
 Result<const LogFormat*> formatOf(LineStream& text, const LogInput& in) {
     const auto head = text.head();
-    if (head.find_first_not_of(" \t\r\n") == std::string_view::npos) return Error{"log.empty", "the log is empty", in.fileName, "a header row and samples"};
+    if (head.find_first_not_of(" \t\r\n") == std::string_view::npos)
+        return Error{"log.empty", "the log is empty", in.fileName, "a header row and samples"};
     if (head.substr(0, 8192).find('\0') != std::string_view::npos)
         return Error{"log.binary", "the log is a binary file", in.fileName, "text: CSV, GPX, NMEA or JSON lines"};
     for (const auto* f : kFormats)
@@ -22,7 +23,8 @@ Result<const LogFormat*> formatOf(LineStream& text, const LogInput& in) {
 } // namespace
 
 bool LogShape::sure() const {
-    return std::all_of(columns.begin(), columns.end(), [](const ColumnGuess& c) { return c.channel == Channel::Count || c.sure; });
+    return std::all_of(columns.begin(), columns.end(),
+                       [](const ColumnGuess& c) { return c.channel == Channel::Count || c.sure; });
 }
 
 Result<CarLog> importLog(LogInput in) {

@@ -17,7 +17,8 @@ constexpr std::size_t kPreviewRows = 400;
 
 bool looksLikeJsonLines(std::string_view head) {
     const auto from = head.find_first_not_of(" \t\r\n");
-    return from != std::string_view::npos && head[from] == '{' && head.substr(from, 4096).find(':') != std::string_view::npos;
+    return from != std::string_view::npos && head[from] == '{' &&
+           head.substr(from, 4096).find(':') != std::string_view::npos;
 }
 
 using Values = std::vector<std::pair<std::string, double>>;
@@ -32,8 +33,10 @@ double valueOf(const json& v) {
 void flatten(const json& object, const std::string& prefix, Values& out) {
     for (const auto& [key, v] : object.items()) {
         const auto name = prefix.empty() ? key : prefix + " " + key;
-        if (v.is_object()) flatten(v, name, out);
-        else out.emplace_back(name, valueOf(v));
+        if (v.is_object())
+            flatten(v, name, out);
+        else
+            out.emplace_back(name, valueOf(v));
     }
 }
 
@@ -48,7 +51,8 @@ std::vector<ColumnGuess> columnsOf(std::string_view head, const LogInput& in) {
         Values values;
         flatten(object, "", values);
         for (const auto& [name, v] : values)
-            if (std::none_of(columns.begin(), columns.end(), [&name = name](auto& c) { return c.header == name; })) columns.push_back(guessColumn(name));
+            if (std::none_of(columns.begin(), columns.end(), [&name = name](auto& c) { return c.header == name; }))
+                columns.push_back(guessColumn(name));
     }
     for (const auto& choice : in.choices)
         for (auto& c : columns)
@@ -66,8 +70,12 @@ Result<CarLog> readJsonLines(LineStream& text, const LogInput& in) {
     std::vector<Channel> used;
     for (const auto& c : columns)
         if (c.channel != Channel::Count) byName[c.header] = &c, used.push_back(c.channel);
-    if (used.empty()) return Error{"log.no-header", "no known member names in the JSON lines", in.fileName, "members such as time, speed, throttle, brake, gear"};
-    if (std::find(used.begin(), used.end(), Channel::Time) == used.end()) return Error{"log.no-time", "the samples have no time", in.fileName, "a member named time, in s, ms or ISO 8601"};
+    if (used.empty())
+        return Error{"log.no-header", "no known member names in the JSON lines", in.fileName,
+                     "members such as time, speed, throttle, brake, gear"};
+    if (std::find(used.begin(), used.end(), Channel::Time) == used.end())
+        return Error{"log.no-time", "the samples have no time", in.fileName,
+                     "a member named time, in s, ms or ISO 8601"};
     SampleSink sink(used);
     std::size_t lineNumber = 0;
     Values values;
@@ -83,13 +91,17 @@ Result<CarLog> readJsonLines(LineStream& text, const LogInput& in) {
             values.clear();
             flatten(object, "", values);
             for (const auto& [name, v] : values)
-                if (const auto it = byName.find(name); it != byName.end()) set(sink.row(), it->second->channel, v * it->second->factor);
+                if (const auto it = byName.find(name); it != byName.end())
+                    set(sink.row(), it->second->channel, v * it->second->factor);
             sink.end(reader.lineNumber());
         }
         lineNumber = reader.lineNumber();
-        if (in.sizeBytes > 0 && !in.goOn(text.taken() / in.sizeBytes)) return Error{"job.cancelled", "stopped before it was finished; nothing was changed"};
+        if (in.sizeBytes > 0 && !in.goOn(text.taken() / in.sizeBytes))
+            return Error{"job.cancelled", "stopped before it was finished; nothing was changed"};
     }
-    if (sink.rows() < 2) return Error{"log.no-rows", "the log has no usable samples", in.fileName, "at least two JSON objects with a time, one a line"};
+    if (sink.rows() < 2)
+        return Error{"log.no-rows", "the log has no usable samples", in.fileName,
+                     "at least two JSON objects with a time, one a line"};
     auto log = sink.finish();
     repair(log, columns);
     return log;
@@ -106,7 +118,8 @@ Result<LogShape> shapeOfJsonLines(LineStream& text, const LogInput& in) {
         Values values;
         if (object.is_object()) flatten(object, "", values);
         for (std::size_t i = 0; i < shape.columns.size(); ++i) {
-            const auto v = std::find_if(values.begin(), values.end(), [&](auto& x) { return x.first == shape.columns[i].header; });
+            const auto v =
+                std::find_if(values.begin(), values.end(), [&](auto& x) { return x.first == shape.columns[i].header; });
             shape.preview[i].push_back(v == values.end() ? static_cast<float>(kNaN) : static_cast<float>(v->second));
         }
     }

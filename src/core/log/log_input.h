@@ -22,8 +22,8 @@ struct ColumnChoice {
 
 struct LogInput {
     ByteSource bytes;
-    std::string fileName;       ///< for messages only
-    double sizeBytes = 0;       ///< for progress; 0 when not known
+    std::string fileName; ///< for messages only
+    double sizeBytes = 0; ///< for progress; 0 when not known
     std::vector<ColumnChoice> choices;
     std::function<bool(double share)> goOn = [](double) { return true; }; ///< false stops the reading
 };

@@ -23,14 +23,19 @@ bool looksLikeNmea(std::string_view head) {
     return sentences > 2 && 2 * sentences > lines;
 }
 
-/// Whether the two hex digits after '*' are the exclusive or of everything between '$' and '*'. A sentence without them is taken on trust.
+/// Whether the two hex digits after '*' are the exclusive or of everything between '$' and '*'. A sentence without them
+/// is taken on trust.
 bool checksumHolds(std::string_view line) {
     const auto star = line.find('*');
     if (star == std::string_view::npos) return true;
     if (line.size() < star + 3) return false;
     unsigned sum = 0;
     for (std::size_t i = 1; i < star; ++i) sum ^= static_cast<unsigned char>(line[i]);
-    const auto hex = [](char c) { return c >= '0' && c <= '9' ? c - '0' : (c >= 'A' && c <= 'F' ? c - 'A' + 10 : (c >= 'a' && c <= 'f' ? c - 'a' + 10 : 99)); };
+    const auto hex = [](char c) {
+        return c >= '0' && c <= '9'
+                   ? c - '0'
+                   : (c >= 'A' && c <= 'F' ? c - 'A' + 10 : (c >= 'a' && c <= 'f' ? c - 'a' + 10 : 99));
+    };
     return static_cast<int>(sum) == hex(line[star + 1]) * 16 + hex(line[star + 2]);
 }
 
@@ -55,7 +60,9 @@ double dayOf(std::string_view cell) {
     const auto v = parseNumber(cell, false);
     if (!v || cell.size() != 6) return kNaN;
     const int n = static_cast<int>(*v);
-    const std::chrono::year_month_day date{std::chrono::year(2000 + n % 100), std::chrono::month(static_cast<unsigned>(n / 100 % 100)), std::chrono::day(static_cast<unsigned>(n / 10000))};
+    const std::chrono::year_month_day date{std::chrono::year(2000 + n % 100),
+                                           std::chrono::month(static_cast<unsigned>(n / 100 % 100)),
+                                           std::chrono::day(static_cast<unsigned>(n / 10000))};
     return date.ok() ? static_cast<double>(std::chrono::sys_days(date).time_since_epoch().count()) * 86400 : kNaN;
 }
 
@@ -69,9 +76,12 @@ class Sentences {
         if (!checksumHolds(line)) return sink_.bad(number, "the sentence's checksum does not hold");
         splitCells(line.substr(0, line.find('*')), ',', cells_);
         const auto kind = cells_[0].size() >= 6 ? cells_[0].substr(3, 3) : std::string_view{};
-        if (kind == "RMC" && cells_.size() > 9) takeRmc(number);
-        else if (kind == "GGA" && cells_.size() > 9) takeGga(number);
-        else if (kind == "VTG" && cells_.size() > 7) takeVtg();
+        if (kind == "RMC" && cells_.size() > 9)
+            takeRmc(number);
+        else if (kind == "GGA" && cells_.size() > 9)
+            takeGga(number);
+        else if (kind == "VTG" && cells_.size() > 7)
+            takeVtg();
     }
     void flush() {
         if (std::isnan(moment_)) return;
@@ -119,17 +129,21 @@ class Sentences {
 };
 
 Result<CarLog> readNmea(LineStream& text, const LogInput& in) {
-    SampleSink sink({Channel::Time, Channel::Latitude, Channel::Longitude, Channel::Z, Channel::Speed, Channel::Heading});
+    SampleSink sink(
+        {Channel::Time, Channel::Latitude, Channel::Longitude, Channel::Z, Channel::Speed, Channel::Heading});
     Sentences sentences(sink);
     std::size_t line = 0;
     for (auto block = text.block(); !block.empty(); block = text.block()) {
         LineReader reader(block, line);
         while (const auto l = reader.next()) sentences.take(*l, reader.lineNumber());
         line = reader.lineNumber();
-        if (in.sizeBytes > 0 && !in.goOn(text.taken() / in.sizeBytes)) return Error{"job.cancelled", "stopped before it was finished; nothing was changed"};
+        if (in.sizeBytes > 0 && !in.goOn(text.taken() / in.sizeBytes))
+            return Error{"job.cancelled", "stopped before it was finished; nothing was changed"};
     }
     sentences.flush();
-    if (sink.rows() < 2) return Error{"log.no-rows", "the NMEA log has no usable fixes", in.fileName, "RMC or GGA sentences with a valid fix"};
+    if (sink.rows() < 2)
+        return Error{"log.no-rows", "the NMEA log has no usable fixes", in.fileName,
+                     "RMC or GGA sentences with a valid fix"};
     auto log = sink.finish();
     repair(log, {});
     return log;

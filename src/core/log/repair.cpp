@@ -10,7 +10,7 @@
 namespace hl {
 namespace {
 
-constexpr double kFastest = 140;  // m/s; positions further apart than this are a receiver's leap
+constexpr double kFastest = 140; // m/s; positions further apart than this are a receiver's leap
 constexpr std::size_t kToldGaps = 5;
 
 std::string text(const char* format, double a, double b = 0) {
@@ -39,13 +39,17 @@ void dropLeaps(CarLog& log, Channel cx, Channel cy, bool globe) {
         bool drop = globe && x[i] == 0 && y[i] == 0;
         zeros += drop;
         if (!drop && last < x.size()) {
-            const double metres = globe ? std::hypot((x[i] - x[last]) * 111195, (y[i] - y[last]) * 111195 * std::cos(rad(x[i]))) : std::hypot(x[i] - x[last], y[i] - y[last]);
+            const double metres =
+                globe ? std::hypot((x[i] - x[last]) * 111195, (y[i] - y[last]) * 111195 * std::cos(rad(x[i])))
+                      : std::hypot(x[i] - x[last], y[i] - y[last]);
             const bool leap = metres > 60 && metres > kFastest * (t[i] - t[last]);
             drop = leap && leaps < 50; // a log that leaps all the time is in other units: leave it
             leaps += leap;
         }
-        if (drop) x[i] = y[i] = kNaN;
-        else last = i;
+        if (drop)
+            x[i] = y[i] = kNaN;
+        else
+            last = i;
     }
     if (zeros > 0) log.notes.push_back({0, std::to_string(zeros) + " samples without a position fix"});
     if (leaps > 0) log.notes.push_back({0, std::to_string(leaps) + " leaps of the position left out"});
@@ -75,22 +79,26 @@ void bridgeGaps(CarLog& log, Channel c) {
         }
         const std::size_t from = last == v.size() ? 0 : last + 1;
         for (std::size_t k = from; k < i; ++k) {
-            if (last == v.size()) v[k] = v[i];
-            else v[k] = stepwise ? v[last] : lerp(v[last], v[i], (t[k] - t[last]) / (t[i] - t[last]));
+            if (last == v.size())
+                v[k] = v[i];
+            else
+                v[k] = stepwise ? v[last] : lerp(v[last], v[i], (t[k] - t[last]) / (t[i] - t[last]));
         }
         last = i;
     }
     for (std::size_t k = last + 1; k < v.size(); ++k) v[k] = v[last];
     if (missing == 0) return;
     // A slow sensor in a fast log (positions at 10 Hz between pedals at 100 Hz) is no fault.
-    if (missing < v.size() / 2) log.notes.push_back({0, std::to_string(missing) + " missing values of " + std::string(name(c)) + " bridged"});
+    if (missing < v.size() / 2)
+        log.notes.push_back({0, std::to_string(missing) + " missing values of " + std::string(name(c)) + " bridged"});
 }
 
 void layOnPlane(CarLog& log) {
     if (log.hasPosition() || !log.has(Channel::Latitude) || !log.has(Channel::Longitude)) return;
     const auto& lat = log[Channel::Latitude];
     const auto& lon = log[Channel::Longitude];
-    const auto first = static_cast<std::size_t>(std::find_if(lat.begin(), lat.end(), [](double v) { return !std::isnan(v); }) - lat.begin());
+    const auto first = static_cast<std::size_t>(
+        std::find_if(lat.begin(), lat.end(), [](double v) { return !std::isnan(v); }) - lat.begin());
     log.origin = GeoPoint{lat[first], lon[first]};
     auto &x = log[Channel::X], &y = log[Channel::Y];
     x.reserve(lat.size()), y.reserve(lat.size());

@@ -33,14 +33,17 @@ void SampleSink::end(std::size_t line) {
                 joined_ = last_ + step_ - raw;
                 t = raw + joined_;
                 ++restarts_;
-                if (restarts_ <= 3) log_.notes.push_back({line, "the time starts again here; joined to what was before"});
+                if (restarts_ <= 3)
+                    log_.notes.push_back({line, "the time starts again here; joined to what was before"});
             } else if (t == last_) {
                 ++repeated_;
                 row_.fill(kNaN);
                 return;
-            } else return bad(line, "time does not go forward; the row is left out");
+            } else
+                return bad(line, "time does not go forward; the row is left out");
         }
-        if (rows_ > 0 && rows_ < 400 && t - last_ > 0) step_ = rows_ == 1 ? t - last_ : std::min(step_, t - last_) * 0.5 + step_ * 0.5;
+        if (rows_ > 0 && rows_ < 400 && t - last_ > 0)
+            step_ = rows_ == 1 ? t - last_ : std::min(step_, t - last_) * 0.5 + step_ * 0.5;
         last_ = t;
     }
     for (const auto c : used_) log_[c].push_back(row_[static_cast<std::size_t>(c)]);
@@ -49,8 +52,11 @@ void SampleSink::end(std::size_t line) {
 }
 
 CarLog SampleSink::finish() {
-    if (repeated_ > 0) log_.notes.push_back({0, std::to_string(repeated_) + " rows repeat the time of the row before and are left out"});
-    if (log_.badRows > kNamedRows) log_.notes.push_back({0, std::to_string(log_.badRows - kNamedRows) + " more rows cannot be used"});
+    if (repeated_ > 0)
+        log_.notes.push_back(
+            {0, std::to_string(repeated_) + " rows repeat the time of the row before and are left out"});
+    if (log_.badRows > kNamedRows)
+        log_.notes.push_back({0, std::to_string(log_.badRows - kNamedRows) + " more rows cannot be used"});
     log_.badRows += repeated_;
     return std::move(log_);
 }

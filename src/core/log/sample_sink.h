@@ -14,10 +14,10 @@ class SampleSink {
   public:
     using Row = std::array<double, kChannelCount>;
     explicit SampleSink(std::vector<Channel> used);
-    Row& row() { return row_; }            ///< all NaN at the start of each row
-    void end(std::size_t line);            ///< the row is complete
+    Row& row() { return row_; }                  ///< all NaN at the start of each row
+    void end(std::size_t line);                  ///< the row is complete
     void bad(std::size_t line, std::string why); ///< a row that cannot be used; the first twenty are named
-    void reserve(std::size_t rows);        ///< room for so many, so that growing does not double the memory
+    void reserve(std::size_t rows);              ///< room for so many, so that growing does not double the memory
     std::size_t rows() const { return rows_; }
     CarLog finish();
 

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Which way is positive: every log decides for itself. The driven path, or where there is none the other channels, tell.
+// Which way is positive: every log decides for itself. The driven path, or where there is none the other channels,
+// tell.
 #include "core/log/repair.h"
 #include "core/units/numbers.h"
 
@@ -29,7 +30,8 @@ std::vector<double> pathYawRate(const CarLog& log) {
 
 double agreement(const std::vector<double>& a, const std::vector<double>& b) {
     double ab = 0, aa = 0, bb = 0;
-    for (std::size_t i = 0; i < std::min(a.size(), b.size()); ++i) ab += a[i] * b[i], aa += a[i] * a[i], bb += b[i] * b[i];
+    for (std::size_t i = 0; i < std::min(a.size(), b.size()); ++i)
+        ab += a[i] * b[i], aa += a[i] * a[i], bb += b[i] * b[i];
     return aa > 0 && bb > 0 ? ab / std::sqrt(aa * bb) : 0;
 }
 
@@ -40,7 +42,8 @@ void turnRound(CarLog& log, Channel c, const char* against) {
 
 void takeGravityOut(CarLog& log) {
     auto& az = log[Channel::VerticalAcc];
-    const double rest = median(std::vector<double>(az.begin(), az.begin() + static_cast<std::ptrdiff_t>(std::min<std::size_t>(az.size(), 20000))));
+    const double rest = median(std::vector<double>(
+        az.begin(), az.begin() + static_cast<std::ptrdiff_t>(std::min<std::size_t>(az.size(), 20000))));
     if (std::abs(std::abs(rest) - kGravity) > 2.5) return;
     const double sign = rest < 0 ? -1 : 1;
     for (double& v : az) v = sign * v - kGravity;
@@ -57,7 +60,8 @@ void tellSteering(CarLog& log, const std::vector<double>& turning) {
         sk += log[Channel::Steering][i] * k, kk += k * k;
     }
     constexpr double kWheelbase = 2.6; // m, of a usual car; the ratio need only be right within a factor of two
-    if (kk > 0 && sk / kk / kWheelbase < 3) log.notes.push_back({0, "steering turns as little as the road wheels do; taken for their angle"});
+    if (kk > 0 && sk / kk / kWheelbase < 3)
+        log.notes.push_back({0, "steering turns as little as the road wheels do; taken for their angle"});
 }
 
 } // namespace
@@ -65,9 +69,12 @@ void tellSteering(CarLog& log, const std::vector<double>& turning) {
 void alignSigns(CarLog& log) {
     std::vector<double> turning;
     const char* against = "the driven path";
-    if (log.hasPosition()) turning = pathYawRate(log);
-    else if (log.has(Channel::YawRate)) turning = log[Channel::YawRate], against = "the yaw rate";
-    else if (log.has(Channel::LateralAcc)) turning = log[Channel::LateralAcc], against = "the lateral acceleration";
+    if (log.hasPosition())
+        turning = pathYawRate(log);
+    else if (log.has(Channel::YawRate))
+        turning = log[Channel::YawRate], against = "the yaw rate";
+    else if (log.has(Channel::LateralAcc))
+        turning = log[Channel::LateralAcc], against = "the lateral acceleration";
     for (const auto c : {Channel::YawRate, Channel::LateralAcc, Channel::Steering})
         if (log.has(c) && agreement(turning, log[c]) < -0.1) turnRound(log, c, against);
     if (log.has(Channel::LongitudinalAcc) && log.has(Channel::Speed)) {
@@ -79,7 +86,8 @@ void alignSigns(CarLog& log) {
             while (t[i] - t[a] > kWindowS && a + 1 < i) ++a;
             slowing[(a + i) / 2] = (v[i] - v[a]) / std::max(1e-3, t[i] - t[a]);
         }
-        if (agreement(slowing, log[Channel::LongitudinalAcc]) < -0.1) turnRound(log, Channel::LongitudinalAcc, "the change of speed");
+        if (agreement(slowing, log[Channel::LongitudinalAcc]) < -0.1)
+            turnRound(log, Channel::LongitudinalAcc, "the change of speed");
     }
     if (log.has(Channel::VerticalAcc)) takeGravityOut(log);
     if (log.has(Channel::Steering) && !turning.empty()) tellSteering(log, turning);

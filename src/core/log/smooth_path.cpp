@@ -65,10 +65,12 @@ AxisPath smoothAxis(const AxisFixes& m, double jerk) {
     std::vector<State> path(n);
     path[n - 1] = smooth;
     for (std::size_t i = n - 1; i-- > 0;) {
-        const Spread gain = steps[i].filteredSpread * steps[i + 1].move.transpose() * steps[i + 1].predictedSpread.inverse();
+        const Spread gain =
+            steps[i].filteredSpread * steps[i + 1].move.transpose() * steps[i + 1].predictedSpread.inverse();
         path[i] = steps[i].filtered + gain * (path[i + 1] - steps[i + 1].predicted);
     }
-    for (const auto& s : path) out.place.push_back(s(0)), out.velocity.push_back(s(1)), out.acceleration.push_back(s(2));
+    for (const auto& s : path)
+        out.place.push_back(s(0)), out.velocity.push_back(s(1)), out.acceleration.push_back(s(2));
     return out;
 }
 
@@ -77,7 +79,8 @@ double placeNoiseOf(const std::vector<double>& t, const std::vector<double>& pla
     std::vector<double> rest;
     for (std::size_t i = 2; i + 2 < t.size(); ++i) {
         const double even = (t[i + 2] - t[i - 2]) / 4;
-        if (even <= 0 || std::abs(t[i] - t[i - 1] - even) > 0.2 * even || std::abs(t[i + 1] - t[i] - even) > 0.2 * even) continue;
+        if (even <= 0 || std::abs(t[i] - t[i - 1] - even) > 0.2 * even || std::abs(t[i + 1] - t[i] - even) > 0.2 * even)
+            continue;
         rest.push_back(std::abs(place[i - 2] - 4 * place[i - 1] + 6 * place[i] - 4 * place[i + 1] + place[i + 2]));
     }
     const double middle = median(std::move(rest));

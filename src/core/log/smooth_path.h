@@ -7,13 +7,13 @@ namespace hl {
 
 /// What was measured along one axis; NaN where it was not.
 struct AxisFixes {
-    std::vector<double> t;         ///< s, ascending
-    std::vector<double> place;     ///< m
-    std::vector<double> velocity;  ///< m/s; empty or one a fix
+    std::vector<double> t;            ///< s, ascending
+    std::vector<double> place;        ///< m
+    std::vector<double> velocity;     ///< m/s; empty or one a fix
     std::vector<double> acceleration; ///< m/s^2; empty or one a fix
-    double placeNoise = 1;         ///< m, one standard deviation
-    double velocityNoise = 0.4;    ///< m/s
-    double accelerationNoise = 1.2; ///< m/s^2: a sensor that leans with the car feels a part of gravity
+    double placeNoise = 1;            ///< m, one standard deviation
+    double velocityNoise = 0.4;       ///< m/s
+    double accelerationNoise = 1.2;   ///< m/s^2: a sensor that leans with the car feels a part of gravity
 };
 
 struct AxisPath {

@@ -11,7 +11,7 @@ namespace {
 
 constexpr double kGrid = 0.02;        // s
 constexpr double kSoft = 0.02;        // s, both series smoothed alike
-constexpr std::size_t kMemory = 50;    // samples of the autoregression
+constexpr std::size_t kMemory = 50;   // samples of the autoregression
 constexpr double kBlockS = 2;         // s that are taken to disagree independently
 constexpr double kUsualDrift = 60e-6; // one standard deviation of two quartz clocks
 constexpr double kFarthest = 0.4;     // s

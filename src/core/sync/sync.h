@@ -11,14 +11,15 @@
 namespace hl {
 
 struct ClockTie {
-    double offsetS = 0;       ///< log time at footage time zero
-    double driftPpm = 0;      ///< how much faster the log's clock runs, parts per million
-    double uncertaintyMs = 0; ///< half-width that holds in about 95 % of cases
-    double confidence = 0;    ///< 0..1; below kSureEnough it must not be trusted
-    std::string method;       ///< "sound", "hand", "none"
+    double offsetS = 0;          ///< log time at footage time zero
+    double driftPpm = 0;         ///< how much faster the log's clock runs, parts per million
+    double uncertaintyMs = 0;    ///< half-width that holds in about 95 % of cases
+    double confidence = 0;       ///< 0..1; below kSureEnough it must not be trusted
+    std::string method = "none"; ///< "sound", "motion", "both", "hand", "none"
 
     LogTime log(FootageTime t) const { return at<LogTime>(offsetS + seconds(t) * (1 + driftPpm * 1e-6)); }
     FootageTime footage(LogTime t) const { return at<FootageTime>((seconds(t) - offsetS) / (1 + driftPpm * 1e-6)); }
+    friend bool operator==(const ClockTie&, const ClockTie&) = default;
 };
 inline constexpr double kSureEnough = 0.25;
 

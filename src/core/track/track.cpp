@@ -86,8 +86,10 @@ Nearest nearestWithin(const Track& t, Vec2 p, double nearM, double reachM) {
 RoadPlace placeOf(const Track& t, Vec2 p, double nearM) {
     constexpr double kUsual = 12, kReach = 60; // m: a car seldom goes further between two samples
     Nearest best;
-    if (std::isnan(nearM) || t.s.size() <= 8) best = nearestAmong(t, p, 0, t.s.size());
-    else if (best = nearestWithin(t, p, nearM, kUsual); best.atBorder) best = nearestWithin(t, p, nearM, kReach);
+    if (std::isnan(nearM) || t.s.size() <= 8)
+        best = nearestAmong(t, p, 0, t.s.size());
+    else if (best = nearestWithin(t, p, nearM, kUsual); best.atBorder)
+        best = nearestWithin(t, p, nearM, kReach);
     const std::size_t a = best.piece, b = after(t, a);
     const double pieceLength = (b == 0 ? t.lengthM : t.s[b]) - t.s[a];
     const double h = pieceHeading(t, a, b);

@@ -18,11 +18,12 @@ struct Kerb {
 
 /// Something a driver can look for. Lateral is metres from the centre line, left positive.
 struct Reference {
-    std::string id;
+    std::string key;   ///< what the file calls it
     std::string kind;  ///< "board", "post", "fence end", "tree", "hut", "seam", "patch", "kerb block", ...
     std::string label; ///< as people say it: "100 board"
     double atM = 0, lateralM = 0, heightM = 0;
     std::string lasts; ///< "permanent", "season", "fragile"
+    friend bool operator==(const Reference&, const Reference&) = default;
 };
 
 struct CornerName {

@@ -3,7 +3,7 @@
 #pragma once
 #include "core/units/numbers.h"
 
-#include <string>
+#include <string_view>
 
 namespace hl {
 
@@ -12,9 +12,5 @@ enum class SpeedUnit { Kmh, Mph };
 inline double inUnit(double mps, SpeedUnit u) { return u == SpeedUnit::Mph ? mps / 0.44704 : kmh(mps); }
 inline std::string_view symbol(SpeedUnit u) { return u == SpeedUnit::Mph ? "mph" : "km/h"; }
 inline std::string_view spoken(SpeedUnit u) { return u == SpeedUnit::Mph ? "miles an hour" : "kilometres an hour"; }
-/// "97 km/h"
-inline std::string speedText(double mps, SpeedUnit u) {
-    return std::to_string(std::lround(inUnit(mps, u))) + " " + std::string(symbol(u));
-}
 
 } // namespace hl

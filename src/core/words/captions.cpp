@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/words/captions.h"
 
+#include <algorithm>
 #include <cmath>
 #include <cstdio>
 
@@ -17,39 +18,79 @@ std::string stamp(double s) {
     return text;
 }
 
-/// The best place to break before `limit`: after a sentence, else a comma, else a space.
-std::size_t breakBefore(const std::string& s, std::size_t limit) {
+/// Where each letter of a UTF-8 text begins, and the end.
+std::vector<std::size_t> letterStarts(const std::string& s) {
+    std::vector<std::size_t> at;
+    for (std::size_t i = 0; i < s.size(); ++i)
+        if ((s[i] & 0xC0) != 0x80) at.push_back(i);
+    at.push_back(s.size());
+    return at;
+}
+
+/// The best letter to break before, from `first` on and at most `limit` letters later: after a sentence, else a comma,
+/// else a space.
+std::size_t breakAfter(const std::string& s, const std::vector<std::size_t>& at, std::size_t first, std::size_t limit) {
+    const std::size_t last = std::min(first + limit, at.size() - 1);
     for (const char* marks : {".!?;:", ",", " "})
-        for (std::size_t i = limit; i > limit / 3; --i)
-            if (std::string(marks).find(s[i - 1]) != std::string::npos &&
-                (i == s.size() || s[i] == ' ' || s[i - 1] == ' '))
-                return i;
-    return limit;
+        for (std::size_t i = last; i > first + limit / 3; --i) {
+            const char before = s[at[i] - 1];
+            const bool ends = i + 1 == at.size() || s[at[i]] == ' ' || before == ' ';
+            if (std::string_view(marks).find(before) != std::string_view::npos && ends) return i;
+        }
+    return last;
+}
+
+/// Bytes from..to of the text, shown as one caption.
+struct Piece {
+    std::size_t from, to, letters;
+};
+
+std::vector<Piece> piecesOf(const std::string& s) {
+    const auto at = letterStarts(s);
+    const std::size_t all = at.size() - 1;
+    std::vector<Piece> pieces;
+    for (std::size_t first = 0; first < all;) {
+        std::size_t next = all;
+        if (const auto left = all - first; left > kMostLetters) {
+            // Even pieces read better than one full and one crumb.
+            const auto count = (left + kMostLetters - 1) / kMostLetters;
+            next = breakAfter(s, at, first, std::min(kMostLetters, left / count + 14));
+        }
+        pieces.push_back({at[first], at[next], next - first});
+        first = next;
+        while (first < all && s[at[first]] == ' ') ++first;
+    }
+    return pieces;
+}
+
+/// When the piece that begins at this byte begins to be spoken; none when no word's time is known there.
+std::optional<double> spokenFrom(const Speech& speech, std::size_t byte) {
+    for (const auto& w : speech.words)
+        if (w.from >= byte) return w.startS;
+    return std::nullopt;
 }
 
 } // namespace
 
-std::vector<Caption> captionsOf(const Spoken& w) {
-    std::vector<std::string> pieces;
-    std::string rest = w.text;
-    while (rest.size() > kMostLetters) {
-        // Even pieces read better than one full and one crumb.
-        const auto count = (rest.size() + kMostLetters - 1) / kMostLetters;
-        const auto cut = breakBefore(rest, std::min(kMostLetters, rest.size() / count + 14));
-        pieces.push_back(rest.substr(0, cut));
-        rest = rest.substr(std::min(rest.size(), rest.find_first_not_of(' ', cut)));
-    }
-    if (!rest.empty()) pieces.push_back(rest);
+std::vector<Caption> captionsOf(const Speech& speech, double startS) {
+    const auto pieces = piecesOf(speech.text);
     std::size_t letters = 0;
-    for (const auto& p : pieces) letters += p.size();
+    for (const auto& p : pieces) letters += p.letters;
+    std::vector<double> starts;
+    std::size_t before = 0;
+    for (const auto& p : pieces) {
+        const double evenly =
+            speech.lengthS * static_cast<double>(before) / static_cast<double>(std::max<std::size_t>(1, letters));
+        const double at = starts.empty() ? 0 : spokenFrom(speech, p.from).value_or(evenly);
+        starts.push_back(std::clamp(at, starts.empty() ? 0.0 : starts.back(), speech.lengthS));
+        before += p.letters;
+    }
     std::vector<Caption> out;
-    double at = seconds(w.start);
-    const double perLetter = (seconds(w.end) - at) / static_cast<double>(std::max<std::size_t>(1, letters));
-    for (auto& p : pieces) {
-        const double end = at + perLetter * static_cast<double>(p.size());
-        while (!p.empty() && p.back() == ' ') p.pop_back();
-        out.push_back({at, end, p});
-        at = end;
+    for (std::size_t i = 0; i < pieces.size(); ++i) {
+        auto text = speech.text.substr(pieces[i].from, pieces[i].to - pieces[i].from);
+        while (!text.empty() && text.back() == ' ') text.pop_back();
+        const double end = i + 1 < starts.size() ? starts[i + 1] : speech.lengthS;
+        out.push_back({startS + starts[i], startS + end, std::move(text)});
     }
     return out;
 }
@@ -57,8 +98,7 @@ std::vector<Caption> captionsOf(const Spoken& w) {
 std::vector<Caption> captionsOf(const Cut& cut) {
     std::vector<Caption> all;
     for (const auto& s : cut.sections)
-        for (const auto& w : s.spoken)
-            for (auto& c : captionsOf(w)) all.push_back(std::move(c));
+        for (const auto& w : s.spoken) all.insert(all.end(), w.captions.begin(), w.captions.end());
     return all;
 }
 
@@ -75,12 +115,13 @@ std::string webVtt(const std::vector<Caption>& captions) {
 std::vector<GuideChapter> chaptersOf(const Guide& guide, const Cut& cut) {
     std::vector<GuideChapter> out;
     for (const auto& s : cut.sections) {
-        const auto* c = cornerNumbered(guide, s.corner);
-        if (!out.empty() && out.back().corner == s.corner && s.corner != 0)
+        const auto* c = cornerWith(guide, s.corner);
+        if (!out.empty() && s.corner && out.back().corner == s.corner)
             out.back().endS = seconds(s.end);
         else
-            out.push_back({seconds(s.start), seconds(s.end), s.corner,
-                           c ? title(*c, guide.scene.cornerLabels) : (s.kind == SectionKind::Lap ? "The whole lap" : "Opening")});
+            out.push_back(
+                {seconds(s.start), seconds(s.end), s.corner,
+                 c ? title(*c, guide.scene.cornerLabels) : (s.kind == SectionKind::Lap ? "The whole lap" : "Opening")});
     }
     return out;
 }

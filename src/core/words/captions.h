@@ -4,20 +4,17 @@
 
 namespace hl {
 
-struct Caption {
-    double startS = 0, endS = 0; ///< guide time
-    std::string text;
-};
-
-/// A spoken text in pieces of at most two lines, each shown while its share of the letters is spoken.
-std::vector<Caption> captionsOf(const Spoken& spoken);
+/// A speech in pieces of at most two lines, each shown while it is spoken: by its words' own times where they are
+/// known, else by its share of the letters. `startS` is the speech's place in the guide.
+std::vector<Caption> captionsOf(const Speech& speech, double startS);
 std::vector<Caption> captionsOf(const Cut& cut);
 
 std::string webVtt(const std::vector<Caption>& captions);
-/// Chapters as WebVTT and for the film: one for the opening and one a corner.
+
+/// Chapters as WebVTT and for the film: sections that follow each other and show the same corner are one.
 struct GuideChapter {
     double startS = 0, endS = 0;
-    int corner = 0;
+    CornerId corner; ///< 0 for the whole lap
     std::string title;
 };
 std::vector<GuideChapter> chaptersOf(const Guide& guide, const Cut& cut);

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/words/draft.h"
 
+#include "core/mark/mark_kind.h"
+#include "core/units/figures.h"
 #include "core/words/look_for.h"
 
 #include <algorithm>
@@ -9,8 +11,7 @@
 namespace hl {
 namespace {
 
-std::string metres(double m) { return std::to_string(static_cast<int>(std::lround(m))); }
-int percent(double share) { return static_cast<int>(std::lround(100 * share)); }
+std::string metres(double m) { return figure(m); }
 
 /// One of several ways to say a thing, by corner, so that a guide does not repeat itself.
 template <std::size_t N> std::string_view way(const std::string_view (&ways)[N], int corner) {
@@ -35,12 +36,16 @@ struct Writer {
     int n;
 
     void beat(Topic topic, double atM, std::string words, std::string cue) {
-        corner.beats.push_back(
-            {guide.nextId++, topic, std::clamp(atM, corner.startM, corner.endM), std::move(words), std::move(cue)});
+        corner.beats.push_back({newId<BeatId>(guide), topic, std::clamp(atM, corner.startM, corner.endM),
+                                std::move(words), std::move(cue)});
     }
-    void marker(MarkerKind kind, double atM, double lateral, double height, std::string label, double toM = kNaN) {
-        corner.markers.push_back(
-            {guide.nextId++, kind, atM, lateral, height, std::isnan(toM) ? atM : toM, std::move(label)});
+    void marker(const MarkKind& kind, Anchor at, std::string label) {
+        corner.markers.push_back({newId<MarkerId>(guide), std::string(kind.key), std::move(at), std::move(label)});
+    }
+    /// The guide's own of a thing of the track.
+    ReferenceId own(const LookFor& look) const {
+        const auto i = look.reference - m.track->references.data();
+        return guide.references.at(static_cast<std::size_t>(i)).id;
     }
     double lateralAt(double atM) const {
         return m.trace.lateral.empty() ? 0 : sampleAt(m.trace.s, m.trace.lateral, atM);
@@ -50,10 +55,7 @@ struct Writer {
         return (corner.kind == "bend" && corner.minRadiusM < 60 ? "tight " : "") + kindWords(corner);
     }
     std::string otherSide() const { return corner.side == Side::Left ? "right" : "left"; }
-    void ring(const LookFor& look) {
-        marker(MarkerKind::Ring, look.reference->atM, look.reference->lateralM, look.reference->heightM * 0.8,
-               look.reference->label);
-    }
+    void ring(const LookFor& look) { marker(kRingMark, OnReference{own(look)}, look.reference->label); }
 
     void approach();
     void braking();
@@ -83,7 +85,7 @@ void Writer::approach() {
 void Writer::braking() {
     const double at = facts.brakeOnsetM->value;
     const auto look = bestLookFor(m.track, at, facts.entrySpeed ? facts.entrySpeed->value : 40);
-    std::string peak = facts.brakePeak ? ", up to " + std::to_string(percent(facts.brakePeak->value)) + " percent" : "";
+    std::string peak = facts.brakePeak ? ", up to " + figure(100 * facts.brakePeak->value) + " percent" : "";
     std::string gear = facts.minGear && facts.entryGear && *facts.minGear < *facts.entryGear
                            ? ", down to " + ordinal(*facts.minGear) + " gear"
                            : "";
@@ -94,19 +96,19 @@ void Writer::braking() {
         beat(Topic::Brake, at, filled(way(ways, n), {{"offset", offsetText(*look)}, {"peak", peak}, {"gear", gear}}),
              "Brake");
         ring(*look);
-        row.lookFor = offsetText(*look);
+        row.lookFor = offsetText(*look), row.first = own(*look);
         if (const auto second = nextLookFor(m.track, at, facts.entrySpeed ? facts.entrySpeed->value : 40, *look))
-            row.backup = "or " + offsetText(*second);
+            row.backup = "or " + offsetText(*second), row.second = own(*second);
     } else {
         constexpr std::string_view ways[] = {"There is nothing good to brake by here: find it by feel{peak}{gear}.",
                                              "Brake by feel, there is no good mark{peak}{gear}."};
         beat(Topic::Brake, at, filled(way(ways, n), {{"peak", peak}, {"gear", gear}}), "Brake");
     }
     corner.advice.push_back(row);
-    marker(MarkerKind::BrakePosts, at, 0, 0, "brake");
+    marker(kBrakePostsMark, OnRoad{at, at}, "brake");
     for (const auto& s : facts.shifts)
         if (s.to < s.from && s.atM > at - 5 && s.atM < corner.apexM + 20)
-            marker(MarkerKind::GearKeystone, s.atM, lateralAt(s.atM), 0,
+            marker(kGearKeystoneMark, OnRoad{s.atM, s.atM, lateralAt(s.atM)},
                    std::to_string(s.from) + ">" + std::to_string(s.to));
     if (facts.trailM && facts.trailM->value > 12) {
         constexpr std::string_view ways[] = {"Let the pedal bleed away as you turn, {trail} metres past the turn-in.",
@@ -124,12 +126,12 @@ void Writer::lifting() {
 }
 
 void Writer::turnIn() {
-    marker(MarkerKind::TurnGate, corner.turnInM, 0, 0, "turn in");
+    marker(kTurnGateMark, OnRoad{corner.turnInM, corner.turnInM}, "turn in");
     const auto look = bestLookFor(m.track, corner.turnInM, 20, 14);
     Advice row{Topic::TurnIn, {}, look ? offsetText(*look) : "", {}};
     if (look)
-        if (const auto second = nextLookFor(m.track, corner.turnInM, 20, *look))
-            row.backup = "or " + offsetText(*second);
+        if (row.first = own(*look); const auto second = nextLookFor(m.track, corner.turnInM, 20, *look))
+            row.backup = "or " + offsetText(*second), row.second = own(*second);
     corner.advice.push_back(row);
     const bool said =
         std::any_of(corner.beats.begin(), corner.beats.end(), [](const Beat& b) { return b.topic == Topic::TurnIn; });
@@ -143,18 +145,18 @@ void Writer::apex() {
     const double sign = corner.side == Side::Left ? 1 : -1;
     const auto road = m.track && m.trace.edgesKnown ? std::optional(frameAt(*m.track, corner.apexM)) : std::nullopt;
     const double edge = road ? (sign > 0 ? road->left : road->right) : 6;
-    marker(MarkerKind::ApexDrop, corner.apexM, road ? sign * edge : lateralAt(corner.apexM) + sign, 0, "apex");
+    marker(kApexDropMark, OnRoad{corner.apexM, corner.apexM, road ? sign * edge : lateralAt(corner.apexM) + sign},
+           "apex");
     const Kerb* kerb = nullptr;
     if (m.track)
         for (const auto& k : m.track->kerbs)
             if (k.left == (sign > 0) && k.fromM - 5 < corner.apexM && k.toM + 5 > corner.apexM) kerb = &k;
-    if (kerb) marker(MarkerKind::KerbBlock, kerb->fromM, sign * edge, 0, "kerb", kerb->toM);
+    if (kerb) marker(kKerbBlockMark, OnRoad{kerb->fromM, kerb->toM, sign * edge}, "kerb");
     Advice row{Topic::Apex, {}, kerb ? side() + " kerb" : "", {}};
     corner.advice.push_back(row);
     const auto unit = guide.scene.speedUnit;
-    const std::string speed = facts.minSpeed ? std::to_string(std::lround(inUnit(facts.minSpeed->value, unit))) + " " +
-                                                   std::string(spoken(unit))
-                                             : "";
+    const std::string speed =
+        facts.minSpeed ? figure(inUnit(facts.minSpeed->value, unit)) + " " + std::string(spoken(unit)) : "";
     if (speed.empty()) return;
     constexpr std::string_view kerbed[] = {"Clip the {side} kerb; the slowest point is {speed}.",
                                            "Aim for the {side} kerb, {speed} at the slowest.",
@@ -197,21 +199,12 @@ void Writer::exit() {
         const double used = sign * sampleAt(m.trace.s, m.trace.lateral, s) - (sign > 0 ? road.left : road.right);
         if (used > widest) widest = used, widestAt = s;
     }
-    marker(MarkerKind::ExitPosts, widestAt, 0, 0, "exit");
+    marker(kExitPostsMark, OnRoad{widestAt, widestAt}, "exit");
     if (widest > -2.0) {
         constexpr std::string_view ways[] = {"Let it run out to the {side} edge.", "Use all the road on the {side}.",
                                              "And out to the {side}."};
         beat(Topic::Exit, widestAt, filled(way(ways, n), {{"side", otherSide()}}), "all the road");
     }
-}
-
-GuideCorner bare(const Corner& c) {
-    GuideCorner g;
-    g.number = c.number, g.name = c.name, g.side = c.side, g.kind = c.kind, g.complex = c.complex;
-    g.complexKind = c.complexKind, g.flat = c.flat;
-    g.startM = c.startM, g.turnInM = c.turnInM, g.apexM = c.apexM, g.endM = c.endM;
-    g.angleRad = c.angleRad, g.minRadiusM = c.minRadiusM;
-    return g;
 }
 
 } // namespace
@@ -232,9 +225,18 @@ std::string ordinal(int n) {
 
 Guide withDraft(Guide guide, const DraftMaterial& m) {
     guide.corners.clear();
-    if (m.track) guide.references = m.track->references;
+    guide.references.clear();
+    if (m.track)
+        for (const auto& r : m.track->references) {
+            GuideReference own;
+            static_cast<Reference&>(own) = r;
+            own.id = newId<ReferenceId>(guide);
+            guide.references.push_back(std::move(own));
+        }
     for (std::size_t i = 0; i < m.corners.size(); ++i) {
-        GuideCorner corner = bare(m.corners[i]);
+        GuideCorner corner;
+        static_cast<Corner&>(corner) = m.corners[i];
+        corner.id = newId<CornerId>(guide);
         Writer w{guide, m, corner, m.facts[i], corner.number};
         w.approach();
         if (m.facts[i].brakeOnsetM)
@@ -250,73 +252,6 @@ Guide withDraft(Guide guide, const DraftMaterial& m) {
         guide.corners.push_back(std::move(corner));
     }
     return guide;
-}
-
-namespace {
-
-/// "two wheels right, 953 to 968 m": what was over which edge, in the order of the road.
-std::string kerbText(const CornerFacts& f) {
-    std::string text;
-    for (const auto& w : f.wheelsOver) {
-        const bool inner = w.leftWheels == w.leftEdge; // the wheels next to that edge
-        if (!inner) continue;
-        const bool all = std::any_of(f.wheelsOver.begin(), f.wheelsOver.end(), [&](const WheelsOver& o) {
-            return o.leftEdge == w.leftEdge && o.leftWheels != w.leftWheels && o.fromM < w.toM && o.toM > w.fromM;
-        });
-        text += (text.empty() ? "" : "; ") + std::string(all ? "all wheels" : "two wheels") + " " +
-                (w.leftEdge ? "left" : "right") + ", " + metres(w.fromM) + " to " + metres(w.toM) + " m" +
-                (w.jolted ? ", bumpy" : "");
-    }
-    if (!text.empty()) return text;
-    if (!f.unmeasured.contains("wheels_over")) return "not touched";
-    for (const auto& j : f.jolts) text += (text.empty() ? "shaken at " : ", ") + metres(j.fromM);
-    return text.empty() ? "" : text + " m";
-}
-
-std::string limitText(const CornerFacts& f) {
-    if (!f.limitM) return "";
-    const auto tenths = std::lround(std::abs(f.limitM->value) * 10);
-    const auto text = std::to_string(tenths / 10) + "." + std::to_string(tenths % 10) + " m";
-    return f.limitM->value >= 0 ? text + " to spare" : "beyond by " + text;
-}
-
-} // namespace
-
-std::string drivenText(Topic topic, const GuideCorner& c, const CornerFacts& f, SpeedUnit unit) {
-    const auto why = [&](const char* key) { return f.unmeasured.contains(key) ? f.unmeasured.at(key) : std::string(); };
-    const auto gears = [&] {
-        std::string s;
-        for (const auto& x : f.shifts)
-            if (x.to < x.from) s += (s.empty() ? "down to " : ", ") + std::to_string(x.to) + " at " + metres(x.atM);
-        if (!s.empty()) s += " m";
-        return s.empty() && f.minGear ? "stays in " + std::to_string(*f.minGear) : s;
-    };
-    switch (topic) {
-    case Topic::Approach:
-        return (f.entryGear ? ordinal(*f.entryGear) + " gear, " : "") +
-               (f.entrySpeed ? speedText(f.entrySpeed->value, unit) : "");
-    case Topic::Brake:
-        if (!f.brakeOnsetM) return why("brake_onset_m");
-        return metres(f.brakeOnsetM->value) + " m" +
-               (f.brakePeak ? ", peak " + std::to_string(percent(f.brakePeak->value)) + " %" : "") +
-               (f.brakeReleaseM ? ", off at " + metres(f.brakeReleaseM->value) + " m" : "") +
-               (f.brakeShape.empty() ? "" : ", " + f.brakeShape);
-    case Topic::Gears: return f.minGear ? gears() : "not in the log";
-    case Topic::TurnIn:
-        return metres(c.turnInM) + " m" + (f.trailM ? ", trails " + metres(f.trailM->value) + " m" : "");
-    case Topic::Apex: return metres(c.apexM) + " m" + (f.apexKind.empty() ? "" : ", " + f.apexKind);
-    case Topic::Slowest:
-        return f.minSpeed ? speedText(f.minSpeed->value, unit) + " at " + metres(f.minSpeedM->value) + " m" : "";
-    case Topic::Power:
-        if (!f.throttlePickupM) return why("throttle_pickup_m");
-        return "first " + metres(f.throttlePickupM->value) + " m" +
-               (f.fullThrottleM ? ", full " + metres(f.fullThrottleM->value) + " m" : ", not full here") +
-               (f.lifts.empty() ? "" : ", lifts at " + metres(f.lifts[0].fromM) + " m");
-    case Topic::Exit: return f.exitSpeed ? speedText(f.exitSpeed->value, unit) : "";
-    case Topic::Kerb: return kerbText(f);
-    case Topic::Limits: return limitText(f);
-    default: return "";
-    }
 }
 
 } // namespace hl

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/words/look_for.h"
 
+#include "core/units/figures.h"
+
 #include <cmath>
 
 namespace hl {
@@ -39,9 +41,9 @@ std::optional<LookFor> nextLookFor(const Track* track, double atM, double speed,
 }
 
 std::string offsetText(const LookFor& look) {
-    const auto m = std::lround(std::abs(look.offsetM));
-    if (m <= 1) return "at the " + look.reference->label;
-    return std::to_string(m) + " metres " + (look.offsetM > 0 ? "after" : "before") + " the " + look.reference->label;
+    const double m = std::abs(look.offsetM);
+    if (m < 1.5) return "at the " + look.reference->label;
+    return figure(m) + " metres " + (look.offsetM > 0 ? "after" : "before") + " the " + look.reference->label;
 }
 
 } // namespace hl

@@ -1,0 +1,32 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/guide/guide_change.h"
+
+#include <algorithm>
+
+namespace hl {
+namespace {
+
+/// Whether the same part of some corner differs.
+template <class Part> bool differs(const Guide& a, const Guide& b, Part part) {
+    return !std::equal(a.corners.begin(), a.corners.end(), b.corners.begin(), b.corners.end(),
+                       [&](const GuideCorner& x, const GuideCorner& y) { return part(x) == part(y); });
+}
+
+} // namespace
+
+GuideChange changeBetween(const Guide& a, const Guide& b) {
+    GuideChange c;
+    c.scene = a.scene != b.scene;
+    c.sources = a.sources != b.sources;
+    c.corners = differs(a, b, [](const GuideCorner& x) -> const Corner& { return x; });
+    c.words = differs(
+        a, b, [](const GuideCorner& x) -> const auto& { return x.beats; });
+    c.markers = differs(
+        a, b, [](const GuideCorner& x) -> const auto& { return x.markers; });
+    c.advice = a.references != b.references ||
+               differs(a, b, [](const GuideCorner& x) { return std::pair(x.advice, x.consequence); });
+    c.format = a.outline != b.outline || a.frameRate != b.frameRate;
+    return c;
+}
+
+} // namespace hl

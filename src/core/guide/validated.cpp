@@ -1,0 +1,171 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/guide/validated.h"
+
+#include <cmath>
+#include <set>
+
+namespace hl {
+namespace {
+
+std::string at(const std::string& list, std::size_t i, const std::string& member = {}) {
+    return list + "[" + std::to_string(i) + "]" + (member.empty() ? "" : "." + member);
+}
+
+/// A figure as a person reads it in a message.
+std::string shown(double v) {
+    if (std::isnan(v)) return "no number";
+    if (std::isinf(v)) return "infinite";
+    auto text = std::to_string(v);
+    while (text.back() == '0') text.pop_back();
+    if (text.back() == '.') text.pop_back();
+    return text;
+}
+
+/// Goes through a guide and keeps the first thing that is wrong.
+class Examiner {
+  public:
+    explicit Examiner(const Guide& g) : g_(g) {}
+    std::optional<Error> wrong;
+
+    void look() {
+        frame();
+        sources();
+        for (std::size_t i = 0; i < g_.references.size(); ++i) reference(i);
+        for (std::size_t i = 0; i < g_.corners.size(); ++i) corner(i);
+        for (std::size_t i = 0; i < g_.corners.size(); ++i) authored(i);
+    }
+
+  private:
+    void tell(std::string where, std::string what, std::string expected) {
+        if (!wrong) wrong = Error{"guide.bad-value", std::move(what), std::move(where), std::move(expected)};
+    }
+    void between(double v, double lo, double hi, const std::string& where, const char* unit) {
+        if (!(v >= lo && v <= hi))
+            tell(where, shown(v) + " cannot be", shown(lo) + " to " + shown(hi) + (*unit ? " " : "") + unit);
+    }
+    void metres(double v, const std::string& where) { between(v, -kFarthestM, kFarthestM, where, "m"); }
+    void id(int value, const std::string& where) {
+        if (value < 1 || value >= g_.nextId)
+            tell(where, "the id " + std::to_string(value) + " cannot be",
+                 "1 or more and less than next_id, " + std::to_string(g_.nextId));
+        else if (!ids_.insert(value).second)
+            tell(where, "the id " + std::to_string(value) + " stands twice", "an id of its own");
+    }
+    void known(ReferenceId r, const std::string& where) {
+        if (r && !referenceWith(g_, r))
+            tell(where, "there is no reference " + std::to_string(r.value), "the id of one under references");
+    }
+
+    void frame() {
+        between(g_.frameRate, kLeastFrameRate, kMostFrameRate, "frame_rate", "pictures a second");
+        if (g_.nextId < 1) tell("next_id", shown(g_.nextId) + " cannot be", "1 or more");
+        for (std::size_t i = 0; i < g_.outline.size(); ++i)
+            for (const auto kind : g_.outline[i].sections)
+                if (ofOneCorner(kind) != g_.outline[i].eachCorner)
+                    tell(at("outline", i), "\"" + std::string(name(kind)) + "\" does not belong there",
+                         g_.outline[i].eachCorner ? "sections of one corner: walk-through, run"
+                                                  : "sections of the whole lap: card, lap");
+    }
+    void sources() {
+        const auto& s = g_.sources;
+        if (s.films.empty()) tell("sources.films", "no film is named", "one film at least");
+        if (s.lap < 0) tell("sources.lap", shown(s.lap) + " cannot be", "the number of a lap");
+        for (std::size_t i = 0; i < s.films.size(); ++i) {
+            const auto& f = s.films[i];
+            const auto here = at("sources.films", i);
+            id(f.id.value, here + ".id");
+            constexpr double kLongest = 1e7; // s; clocks that count from an epoch are taken off when a log is read
+            between(f.tie.offsetS, -kLongest, kLongest, here + ".sync.offset_s", "s");
+            between(f.tie.driftPpm, -1e5, 1e5, here + ".sync.drift_ppm", "millionths");
+            between(deg(f.camera.hfovRad), 1, 179, here + ".camera.hfov_deg", "degrees");
+            for (const double m : {f.camera.heightM, f.camera.forwardM, f.camera.lateralM})
+                between(m, -100, 100, here + ".camera", "m");
+            between(deg(f.camera.pitchRad), -90, 90, here + ".camera.pitch_deg", "degrees");
+            for (std::size_t k = 0; k < f.pairs.size(); ++k) {
+                between(seconds(f.pairs[k].footage), -kLongest, kLongest, at(here + ".pairs", k, "footage_s"), "s");
+                metres(f.pairs[k].atM, at(here + ".pairs", k, "at_m"));
+            }
+        }
+    }
+    void reference(std::size_t i) {
+        const auto& r = g_.references[i];
+        id(r.id.value, at("references", i, "id"));
+        metres(r.atM, at("references", i, "at_m"));
+        between(r.lateralM, -1e4, 1e4, at("references", i, "lateral_m"), "m");
+        between(r.heightM, -1e3, 1e3, at("references", i, "height_m"), "m");
+    }
+    void corner(std::size_t i) {
+        const auto& c = g_.corners[i];
+        id(c.id.value, at("corners", i, "id"));
+        if (!numbers_.insert(c.number).second)
+            tell(at("corners", i, "number"), "the number " + std::to_string(c.number) + " stands twice",
+                 "a number of its own");
+        const std::pair<const char*, double> bounds[] = {
+            {"start_m", c.startM}, {"turn_in_m", c.turnInM}, {"apex_m", c.apexM}, {"end_m", c.endM}};
+        for (const auto& [member, v] : bounds) metres(v, at("corners", i, member));
+        for (std::size_t k = 1; k < std::size(bounds); ++k)
+            if (bounds[k].second < bounds[k - 1].second)
+                tell(at("corners", i, bounds[k].first), shown(bounds[k].second) + " lies before " + bounds[k - 1].first,
+                     "start_m, turn_in_m, apex_m and end_m in the order of the road");
+        if (i > 0 && c.apexM < g_.corners[i - 1].apexM)
+            tell(at("corners", i, "apex_m"), shown(c.apexM) + " lies before the corner in front of it",
+                 "corners in the order of the road");
+        for (const double m : c.apexesM) metres(m, at("corners", i, "apexes_m"));
+        between(c.angleRad, 0, 100, at("corners", i, "angle_rad"), "rad");
+        between(c.minRadiusM, 0, 1e9, at("corners", i, "min_radius_m"), "m");
+        between(c.consequence, 0, 3, at("corners", i, "consequence"), "");
+    }
+    void authored(std::size_t i) {
+        const auto& c = g_.corners[i];
+        const auto here = at("corners", i);
+        for (std::size_t k = 0; k < c.beats.size(); ++k) {
+            id(c.beats[k].id.value, at(here + ".beats", k, "id"));
+            metres(c.beats[k].atM, at(here + ".beats", k, "at_m"));
+        }
+        std::set<Topic> topics;
+        for (std::size_t k = 0; k < c.advice.size(); ++k) {
+            const auto& a = c.advice[k];
+            if (a.topic != Topic::Free && !topics.insert(a.topic).second)
+                tell(at(here + ".advice", k, "topic"), "\"" + std::string(key(a.topic)) + "\" stands twice",
+                     "one row a topic");
+            known(a.first, at(here + ".advice", k, "first"));
+            known(a.second, at(here + ".advice", k, "second"));
+        }
+        for (std::size_t k = 0; k < c.markers.size(); ++k) marker(c.markers[k], at(here + ".markers", k));
+    }
+    void marker(const Marker& m, const std::string& here) {
+        id(m.id.value, here + ".id");
+        if (const auto* road = std::get_if<OnRoad>(&m.at)) {
+            metres(road->atM, here + ".at.at_m");
+            metres(road->toM, here + ".at.to_m");
+            between(road->lateralM, -1e4, 1e4, here + ".at.lateral_m", "m");
+            between(road->heightM, -1e3, 1e3, here + ".at.height_m", "m");
+        }
+        if (const auto* r = std::get_if<OnReference>(&m.at)) {
+            known(r->reference, here + ".at.reference");
+            metres(r->offsetM, here + ".at.offset_m");
+        }
+        if (const auto* f = std::get_if<InFilm>(&m.at)) {
+            bool there = false;
+            for (const auto& film : g_.sources.films) there = there || film.id == f->film;
+            if (!there) tell(here + ".at.film", "there is no film " + std::to_string(f->film.value), "the id of one");
+            between(seconds(f->when), -1e7, 1e7, here + ".at.film_s", "s");
+            between(f->xPx, -1e5, 1e5, here + ".at.x_px", "px");
+            between(f->yPx, -1e5, 1e5, here + ".at.y_px", "px");
+        }
+    }
+
+    const Guide& g_;
+    std::set<int> ids_, numbers_;
+};
+
+} // namespace
+
+Result<Guide> validated(Guide guide) {
+    Examiner examiner(guide);
+    examiner.look();
+    if (examiner.wrong) return *examiner.wrong;
+    return guide;
+}
+
+} // namespace hl

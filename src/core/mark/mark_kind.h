@@ -1,0 +1,85 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What can be drawn into the picture. A kind is one file: where it stands, what it looks like, what it illustrates; and
+// one line in kMarkKinds (mark_kinds.cpp). All coordinates are pixels of a 1280x720 frame.
+#pragma once
+#include "core/guide/guide.h"
+#include "core/mark/projector.h"
+
+#include <functional>
+#include <span>
+
+namespace hl {
+
+/// A marker where it stands in one picture.
+struct MarkOnScreen {
+    const struct MarkKind* kind = nullptr; ///< never null
+    MarkerId id;
+    std::vector<Vec2>
+        points;        ///< ring: centre; posts and gate: left foot, left top, right top, right foot; kerb: outline
+    double sizePx = 0; ///< ring radius; height of posts
+    double aheadM = 0;
+    std::string label;
+    bool speaking = false; ///< the beat now spoken is about this place
+};
+
+/// Colours by their meaning; the painter knows their values.
+enum class Tone { Lamp, Brake, Power, Steering, Mist, Dark };
+enum class Fill { None, Full, Hatch, Veil, Plate };
+
+struct PathStep {
+    enum class Op { Move, Line, Cubic, Close } op = Op::Move;
+    Vec2 a, b, to; ///< a and b: control points of a cubic
+};
+
+struct MarkShape {
+    std::vector<PathStep> path;
+    Tone tone = Tone::Lamp;
+    Fill fill = Fill::None;
+    double lineWidth = 0; ///< 0: no line
+    bool dashed = false;
+    double haloWidth = 0; ///< of the dark line under it, so that it reads on sky and on grass
+};
+
+struct MarkWord {
+    Vec2 centre;
+    std::string text;
+    Tone tone = Tone::Mist;
+    double sizePx = 23;
+};
+
+/// What a kind draws of one marker, back to front.
+struct MarkDrawing {
+    std::vector<MarkShape> shapes;
+    std::vector<MarkWord> words;
+};
+
+struct MarkKind {
+    std::string_view key;  ///< in files
+    std::string_view name; ///< for people
+    Tone tone = Tone::Lamp;
+    bool stretch = false;   ///< it goes from a place to another
+    bool wordless = false;  ///< its label is not written beside it
+    bool nextOnly = false;  ///< of several ahead only the next is shown
+    double farthestM = 130; ///< further ahead it is a speck
+    /// Fills points and size; false when it is not in the picture.
+    bool (*place)(const Projector& at, const OnRoad& where, MarkOnScreen& out) = nullptr;
+    MarkDrawing (*draw)(const MarkOnScreen& mark) = nullptr;
+    Vec2 (*labelAt)(const MarkOnScreen& mark) = nullptr;
+    std::span<const Topic> illustrates; ///< what is spoken of makes it stand out
+};
+
+std::span<const MarkKind* const> markKinds();
+const MarkKind* markKindOf(std::string_view key); ///< null: nobody here knows it
+
+extern const MarkKind kRingMark, kBrakePostsMark, kExitPostsMark, kTurnGateMark, kApexDropMark, kKerbBlockMark,
+    kGearKeystoneMark;
+
+// Pieces that several kinds are made of.
+MarkShape lineShape(std::span<const Vec2> points, Tone tone, double width);
+void addEllipse(std::vector<PathStep>& path, Vec2 centre, double rx, double ry);
+/// Posts on both edges of the road: left foot, left top, right top, right foot.
+bool placePosts(const Projector& at, const OnRoad& where, double heightM, MarkOnScreen& out);
+bool placeSpot(const Projector& at, const OnRoad& where, double heightM, MarkOnScreen& out);
+MarkShape postsShape(const MarkOnScreen& m, Tone tone);
+
+} // namespace hl

@@ -1,0 +1,28 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// A ring round a thing to look for.
+#include "core/mark/mark_kind.h"
+
+namespace hl {
+namespace {
+
+constexpr Topic kOf[] = {Topic::Brake, Topic::TurnIn};
+
+bool place(const Projector& at, const OnRoad& where, MarkOnScreen& out) {
+    return placeSpot(at, where, where.heightM, out);
+}
+
+MarkDrawing draw(const MarkOnScreen& m) {
+    MarkShape ring;
+    addEllipse(ring.path, m.points[0], m.sizePx, m.sizePx);
+    ring.lineWidth = m.speaking ? 4 : 2.5, ring.haloWidth = ring.lineWidth + 3;
+    return {{ring}, {}};
+}
+
+Vec2 labelAt(const MarkOnScreen& m) { return {m.points[0].x, m.points[0].y - m.sizePx}; }
+
+} // namespace
+
+const MarkKind kRingMark{
+    .key = "ring", .name = "ring", .place = place, .draw = draw, .labelAt = labelAt, .illustrates = kOf};
+
+} // namespace hl

@@ -1,0 +1,158 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "jobs/session.h"
+
+#include "core/lap/learn_road.h"
+#include "store/log_file.h"
+
+#include <algorithm>
+
+namespace hl {
+namespace {
+
+constexpr double kFarthestM = 40; // median distance from the road at which a log is of another track
+constexpr double kGoodShare = 1.07;
+
+Error at(Error e, const std::filesystem::path& file) {
+    if (e.where.empty()) e.where = file.string();
+    return e;
+}
+
+double medianAside(const CarLog& log, const Track& track) {
+    std::vector<double> aside;
+    const std::size_t step = std::max<std::size_t>(1, log.size() / 300);
+    for (std::size_t i = 0; i < log.size(); i += step) {
+        const Vec2 p{log[Channel::X][i], log[Channel::Y][i]};
+        const auto on = onRoad(track, placeOf(track, p, kNaN).atM, 0, 0);
+        aside.push_back(std::hypot(p.x - on.x, p.y - on.y));
+    }
+    return median(aside);
+}
+
+/// All complete laps within 7 % of the fastest, fastest first, on the road's axis of `lengthM`.
+std::vector<LapTrace> goodLaps(const CarLog& log, const LapList& laps, const Track* track, double lengthM,
+                               std::size_t most) {
+    const auto best = fastest(laps);
+    if (!best) return {};
+    std::vector<Lap> good;
+    for (const auto& lap : laps.laps)
+        if (lap.complete && lap.time.count() <= kGoodShare * best->time.count()) good.push_back(lap);
+    std::sort(good.begin(), good.end(), [](const Lap& a, const Lap& b) { return a.time < b.time; });
+    good.resize(std::min(good.size(), most));
+    std::vector<LapTrace> out;
+    for (const auto& lap : good)
+        if (auto t = traceOf(log, laps, lap, track))
+            out.push_back(std::abs(t->lengthM - lengthM) > 0.01 ? stretchedTo(std::move(*t), lengthM) : std::move(*t));
+    return out;
+}
+
+std::filesystem::path resolved(const std::filesystem::path& folder, const std::string& source) {
+    const std::filesystem::path p(source);
+    return p.is_absolute() ? p : (folder / p).lexically_normal();
+}
+
+} // namespace
+
+Result<PlacedLog> placedLog(const LogWish& wish, const std::function<bool(double)>& goOn) {
+    PlacedLog p;
+    if (wish.track && !wish.line.empty())
+        return Error{"usage.line", "a track file has its own timing line", "--line", "a track or a line, not both"};
+    auto log = readLog(wish.log, wish.columns, goOn);
+    if (!log) return log.error();
+    p.log = std::move(*log);
+    if (wish.track) {
+        auto read = readTrack(*wish.track);
+        if (!read) return read.error();
+        p.track = std::move(*read);
+        moveToPlane(p.log, *p.track);
+    }
+    std::optional<TimingLine> given;
+    if (!wish.line.empty()) {
+        const auto told = lineFrom(wish.line, p.log);
+        if (!told) return at(told.error(), "--line");
+        given = *told;
+    }
+    auto laps = findLaps(p.log, p.trackOrNull(), given);
+    if (!laps) return at(laps.error(), wish.log);
+    p.laps = std::move(*laps);
+    if (wish.track || !wish.learnRoad || !p.log.hasPosition()) return p;
+    p.track = learnRoad(p.log, p.laps);
+    if (p.track && !p.track->closed) p.track.reset();
+    if (!p.track) return p;
+    p.learned = true;
+    if (auto again = findLaps(p.log, &*p.track)) p.laps = std::move(*again);
+    return p;
+}
+
+Result<PlacedLog> placedOn(const std::filesystem::path& file, const PlacedLog& reference) {
+    PlacedLog p;
+    auto log = readLog(file);
+    if (!log) return log.error();
+    p.log = std::move(*log);
+    const bool onRoad = reference.track && p.log.hasPosition();
+    if (onRoad) {
+        p.track = reference.track;
+        moveToPlane(p.log, *p.track);
+        if (const double aside = medianAside(p.log, *p.track); aside > kFarthestM)
+            return Error{"compare.other-track",
+                         "was driven " + std::to_string(std::lround(aside)) + " m beside the other log's track",
+                         file.string(), "a log of the same track"};
+    }
+    auto laps = findLaps(p.log, onRoad ? &*p.track : nullptr);
+    if (!laps) return at(laps.error(), file);
+    p.laps = std::move(*laps);
+    return p;
+}
+
+Result<LapOnRoad> lapOnRoad(const PlacedLog& p, const Lap& lap, std::size_t mostLaps) {
+    auto trace = traceOf(p.log, p.laps, lap, p.trackOrNull());
+    if (!trace) return trace.error();
+    auto laps = goodLaps(p.log, p.laps, p.trackOrNull(), trace->lengthM, mostLaps);
+    return LapOnRoad{std::move(*trace), std::move(laps)};
+}
+
+Session measuredAgain(Session s, const Guide& guide) {
+    s.measured.corners = cornersOf(guide);
+    s.measured.facts = measureAll(s.trace, s.measured.corners, s.trackOrNull());
+    s.study = studied(s.trace, s.measured, *s.goodLaps, s.trackOrNull());
+    return s;
+}
+
+bool isMeasured(const Session& s, const Guide& guide) {
+    return std::equal(s.measured.corners.begin(), s.measured.corners.end(), guide.corners.begin(), guide.corners.end(),
+                      [](const Corner& a, const GuideCorner& b) { return a.id == b.id && sameStretch(a, b); });
+}
+
+Result<Session> bringUp(const std::filesystem::path& folder, const Guide& guide) {
+    Session s;
+    s.folder = std::filesystem::absolute(folder);
+    s.logFile = resolved(s.folder, guide.sources.log);
+    LogWish wish{s.logFile, std::nullopt, guide.sources.columns, guide.sources.line, false};
+    // A road that could be learned was kept with the guide; its line is the one that was set by hand.
+    if (!guide.sources.trackFile.empty()) wish.track = resolved(s.folder, guide.sources.trackFile), wish.line.clear();
+    auto placed = placedLog(wish);
+    if (!placed) return placed.error();
+    const auto lap = numbered(placed->laps, guide.sources.lap);
+    if (!lap) return at(lap.error(), s.logFile);
+    auto onRoad = lapOnRoad(*placed, *lap);
+    if (!onRoad) return at(onRoad.error(), s.logFile);
+    s.trace = std::move(onRoad->trace);
+    s.goodLaps = std::make_shared<const std::vector<LapTrace>>(std::move(onRoad->goodLaps));
+    s.laps = std::move(placed->laps), s.track = std::move(placed->track);
+    s.log = std::make_shared<const CarLog>(std::move(placed->log));
+    s.road = s.track ? s.track : roadFromTrace(s.trace);
+    s.video = resolved(s.folder, guide.sources.film().file);
+    const auto video = VideoReader::open(s.video, 1);
+    if (!video) return video.error();
+    s.videoInfo = video->info();
+    return measuredAgain(std::move(s), guide);
+}
+
+RoadClock clockOf(const Guide& guide, const Session& s) {
+    return roadClock(s.trace, guide.sources.film().tie, s.videoInfo.length);
+}
+
+Cut planCut(const Guide& guide, const Session& s, const Speeches& speeches) {
+    return planBeatByBeat(guide, clockOf(guide, s), speeches, {});
+}
+
+} // namespace hl

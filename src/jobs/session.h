@@ -1,0 +1,83 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Films and log brought up together: the one way from files to laps, road, corners and facts. Window, command, new
+// guides and comparisons all go through here.
+#pragma once
+#include "core/cut/compose.h"
+#include "core/guide/guide.h"
+#include "core/log/log_input.h"
+#include "jobs/progress.h"
+#include "jobs/study.h"
+#include "media/video_reader.h"
+#include "voice/narrator.h"
+
+#include <filesystem>
+#include <memory>
+#include <optional>
+
+namespace hl {
+
+/// Where a log and its road come from.
+struct LogWish {
+    std::filesystem::path log;
+    std::optional<std::filesystem::path> track;
+    std::vector<ColumnChoice> columns; ///< what a person said about the log's columns
+    std::string line;                  ///< "LAT,LON,HEADING" of the timing line, where no track tells it
+    bool learnRoad = true;             ///< from the log's own laps, where no track is given
+};
+
+/// A log on a road: the track from a file, or learned from this log's own laps.
+struct PlacedLog {
+    CarLog log;
+    LapList laps;
+    std::optional<Track> track; ///< none without positions
+    bool learned = false;
+    const Track* trackOrNull() const { return track ? &*track : nullptr; }
+};
+
+/// Errors: those of the readers, line.*, usage.line (track and line).
+Result<PlacedLog> placedLog(
+    const LogWish& wish, const std::function<bool(double)>& goOn = [](double) { return true; });
+
+/// Another log put on the same road, or scaled to its length when it has no positions.
+/// Errors: those of the readers, compare.other-track.
+Result<PlacedLog> placedOn(const std::filesystem::path& log, const PlacedLog& reference);
+
+/// One lap on the road's axis, and the log's good laps beside it (fastest first; it is among them when it is one).
+struct LapOnRoad {
+    LapTrace trace;
+    std::vector<LapTrace> goodLaps;
+};
+/// Errors: those of traceOf.
+Result<LapOnRoad> lapOnRoad(const PlacedLog& placed, const Lap& lap, std::size_t mostLaps = 20);
+
+/// Everything measured when a guide is opened: the guide itself only says where it came from.
+struct Session {
+    std::filesystem::path folder, video, logFile;
+    std::shared_ptr<const CarLog> log;
+    LapList laps;
+    LapTrace trace;
+    std::shared_ptr<const std::vector<LapTrace>> goodLaps; ///< the filmed one among them when it is one
+    std::optional<Track> track;                            ///< from a file, or learned when the guide was made
+    std::optional<Track> road; ///< the track, or a stand-in learned from the lap; none without positions
+    MeasuredCorners measured;  ///< the guide's corners, as they were measured
+    LapStudy study;            ///< how repeatable they are, what went wrong, what an exit is worth
+    VideoInfo videoInfo;
+    const Track* trackOrNull() const { return track ? &*track : nullptr; }
+    const Track* roadOrNull() const { return road ? &*road : nullptr; }
+};
+
+/// Reads log, track and film of a guide and measures its corners. Errors: those of the readers.
+Result<Session> bringUp(const std::filesystem::path& folder, const Guide& guide);
+
+/// Where the car is at each moment of the film, by the guide's tie. Cheap; made anew whenever the tie changes.
+RoadClock clockOf(const Guide& guide, const Session& session);
+
+/// The same session with its corners measured by the guide's own bounds (they may have been moved by hand).
+Session measuredAgain(Session session, const Guide& guide);
+/// Whether the guide's corners are the ones that were measured.
+bool isMeasured(const Session& session, const Guide& guide);
+
+/// Plans the cut with the speeches as they will be heard.
+Cut planCut(const Guide& guide, const Session& session, const Speeches& speeches);
+
+} // namespace hl

@@ -1,0 +1,367 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "store/guide_json.h"
+
+#include "core/units/numbers.h"
+#include "store/choices_json.h"
+#include "store/guide_migrations.h"
+#include "store/json_view.h"
+
+#include <array>
+
+namespace hl {
+namespace {
+
+using json = nlohmann::ordered_json;
+
+// Members that this version does not know are kept as text beside the value they belong to, and laid over it again when
+// it is written. Nobody lists the known ones a second time: what the writer does not write is unknown.
+
+json unknownIn(const json& read, const json& written) {
+    json left = json::object();
+    for (const auto& [member, value] : read.items()) {
+        if (!written.contains(member))
+            left[member] = value;
+        else if (value.is_object() && written[member].is_object())
+            if (auto inner = unknownIn(value, written[member]); !inner.empty()) left[member] = std::move(inner);
+    }
+    return left;
+}
+
+void layOver(json& value, const json& more) {
+    for (const auto& [member, v] : more.items()) {
+        if (v.is_object() && value.contains(member) && value[member].is_object())
+            layOver(value[member], v);
+        else
+            value[member] = v;
+    }
+}
+
+json withMore(json value, const std::string& more) {
+    if (!more.empty()) layOver(value, json::parse(more, nullptr, false));
+    return value;
+}
+
+/// `overridden`: members whose value this version cannot hold, kept as they were.
+template <class T> void keepUnknown(T& value, const json& read, const json& written, json overridden = json::object()) {
+    auto more = unknownIn(read, written);
+    layOver(more, overridden);
+    value.more = more.empty() ? "" : more.dump();
+}
+
+template <class T, class Write> json listOf(const std::vector<T>& values, Write write) {
+    json a = json::array();
+    for (const auto& v : values) a.push_back(write(v));
+    return a;
+}
+
+template <class T, class Read> std::vector<T> listOf(const JsonView& v, const char* member, Read read) {
+    std::vector<T> out;
+    if (const auto there = v.find(member))
+        for (const auto& one : there->list()) out.push_back(read(one));
+    return out;
+}
+
+/// To the millionth: what is read back and written again is the same text.
+double degrees(double radians) { return rounded(deg(radians), 6); }
+
+// Anchors
+
+constexpr std::array<std::string_view, 4> kSpots = {"top-left", "top-right", "bottom-left", "bottom-right"};
+
+json write(const Anchor& a) {
+    if (const auto* r = std::get_if<OnRoad>(&a))
+        return {
+            {"on", "road"}, {"at_m", r->atM}, {"to_m", r->toM}, {"lateral_m", r->lateralM}, {"height_m", r->heightM}};
+    if (const auto* r = std::get_if<OnReference>(&a))
+        return {{"on", "reference"}, {"reference", r->reference.value}, {"offset_m", r->offsetM}};
+    if (const auto* f = std::get_if<InFilm>(&a))
+        return {
+            {"on", "film"}, {"film", f->film.value}, {"film_s", seconds(f->when)}, {"x_px", f->xPx}, {"y_px", f->yPx}};
+    return {{"on", "picture"}, {"spot", kSpots.at(static_cast<std::size_t>(std::get<InPicture>(a).spot))}};
+}
+
+/// None for an anchor of a newer writer.
+std::optional<Anchor> anchorFrom(const JsonView& v) {
+    const auto on = v.text("on");
+    if (on == "road") {
+        const double at = v.number("at_m");
+        return OnRoad{at, v.number("to_m", at), v.number("lateral_m", 0), v.number("height_m", 0)};
+    }
+    if (on == "reference") return OnReference{{v.whole("reference")}, v.number("offset_m", 0)};
+    if (on == "film")
+        return InFilm{{v.whole("film")}, hl::at<FootageTime>(v.number("film_s")), v.number("x_px"), v.number("y_px")};
+    if (on == "picture") {
+        const auto spot = v.text("spot");
+        for (std::size_t i = 0; i < kSpots.size(); ++i)
+            if (kSpots[i] == spot) return InPicture{static_cast<PictureSpot>(i)};
+    }
+    return std::nullopt;
+}
+
+// What stands in a corner
+
+json write(const Beat& b) {
+    return {{"id", b.id.value}, {"topic", key(b.topic)}, {"at_m", b.atM}, {"words", b.words}, {"cue", b.cue}};
+}
+
+/// A topic that nobody here knows counts as free and stays what it is in the file.
+Topic topicFrom(const JsonView& v, json& overridden) {
+    const auto text = v.text("topic");
+    if (const auto t = topicOf(text)) return *t;
+    overridden["topic"] = text;
+    return Topic::Free;
+}
+
+Beat beatFrom(const JsonView& v) {
+    json kept = json::object();
+    Beat b{{v.whole("id")}, topicFrom(v, kept), v.number("at_m"), v.text("words"), v.text("cue", "")};
+    keepUnknown(b, v.raw(), write(b), kept);
+    return b;
+}
+
+json write(const Marker& m) { return {{"id", m.id.value}, {"kind", m.kind}, {"at", write(m.at)}, {"label", m.label}}; }
+
+/// An anchor of a newer writer stands instead of ours, not mixed with it.
+json wholeMarker(const Marker& m) {
+    auto j = write(m);
+    if (const auto more = json::parse(m.more.empty() ? "{}" : m.more, nullptr, false); more.contains("at"))
+        if (more["at"].contains("on")) j.erase("at");
+    return withMore(std::move(j), m.more);
+}
+
+Marker markerFrom(const JsonView& v) {
+    json kept = json::object();
+    const auto place = v.at("at");
+    auto anchor = anchorFrom(place);
+    if (!anchor) kept["at"] = place.raw();
+    Marker m{{v.whole("id")}, v.text("kind"), anchor.value_or(InPicture{}), v.text("label", "")};
+    if (anchor)
+        keepUnknown(m, v.raw(), write(m));
+    else
+        m.more = kept.dump();
+    return m;
+}
+
+json write(const Advice& a) {
+    return {{"topic", key(a.topic)}, {"advised", a.advised},   {"look_for", a.lookFor},
+            {"backup", a.backup},    {"first", a.first.value}, {"second", a.second.value}};
+}
+
+Advice adviceFrom(const JsonView& v) {
+    json kept = json::object();
+    Advice a{topicFrom(v, kept),   v.text("advised", ""), v.text("look_for", ""),
+             v.text("backup", ""), {v.whole("first", 0)}, {v.whole("second", 0)}};
+    keepUnknown(a, v.raw(), write(a), kept);
+    return a;
+}
+
+// Corners and references
+
+json write(const GuideCorner& c) {
+    return {{"id", c.id.value},
+            {"number", c.number},
+            {"name", c.name},
+            {"side", name(c.side)},
+            {"kind", c.kind},
+            {"complex", c.complex},
+            {"complex_kind", c.complexKind},
+            {"flat", c.flat},
+            {"start_m", c.startM},
+            {"turn_in_m", c.turnInM},
+            {"apex_m", c.apexM},
+            {"end_m", c.endM},
+            {"apexes_m", c.apexesM},
+            {"angle_rad", c.angleRad},
+            {"min_radius_m", c.minRadiusM},
+            {"consequence", c.consequence},
+            {"advice", listOf(c.advice, [](const Advice& a) { return withMore(write(a), a.more); })},
+            {"beats", listOf(c.beats, [](const Beat& b) { return withMore(write(b), b.more); })},
+            {"markers", listOf(c.markers, wholeMarker)}};
+}
+
+GuideCorner cornerFrom(const JsonView& v) {
+    GuideCorner c;
+    c.id = {v.whole("id")}, c.number = v.whole("number"), c.name = v.text("name", "");
+    const auto side = v.at("side");
+    if (const auto text = side.text(); text != "left" && text != "right")
+        side.tell("is \"" + text + "\"", "\"left\" or \"right\"");
+    c.side = side.raw() == "left" ? Side::Left : Side::Right;
+    c.kind = v.text("kind", "bend"), c.complex = v.whole("complex", 0), c.complexKind = v.text("complex_kind", "");
+    c.flat = v.flag("flat", false);
+    c.startM = v.number("start_m"), c.turnInM = v.number("turn_in_m"), c.apexM = v.number("apex_m"),
+    c.endM = v.number("end_m");
+    c.apexesM = listOf<double>(v, "apexes_m", [](const JsonView& m) { return m.number(); });
+    c.angleRad = v.number("angle_rad", 0), c.minRadiusM = v.number("min_radius_m", 0);
+    c.consequence = v.whole("consequence", 0);
+    c.advice = listOf<Advice>(v, "advice", adviceFrom);
+    c.beats = listOf<Beat>(v, "beats", beatFrom);
+    c.markers = listOf<Marker>(v, "markers", markerFrom);
+    keepUnknown(c, v.raw(), write(c));
+    return c;
+}
+
+json write(const GuideReference& r) {
+    return {{"id", r.id.value},        {"key", r.key},          {"kind", r.kind},  {"label", r.label}, {"at_m", r.atM},
+            {"lateral_m", r.lateralM}, {"height_m", r.heightM}, {"lasts", r.lasts}};
+}
+
+GuideReference referenceFrom(const JsonView& v) {
+    GuideReference r;
+    r.id = {v.whole("id")}, r.key = v.text("key", ""), r.kind = v.text("kind", ""), r.label = v.text("label", "");
+    r.atM = v.number("at_m"), r.lateralM = v.number("lateral_m", 0), r.heightM = v.number("height_m", 0);
+    r.lasts = v.text("lasts", "");
+    keepUnknown(r, v.raw(), write(r));
+    return r;
+}
+
+// Sources
+
+json write(const ClockTie& t) {
+    return {{"offset_s", t.offsetS},
+            {"drift_ppm", t.driftPpm},
+            {"uncertainty_ms", t.uncertaintyMs},
+            {"confidence", t.confidence},
+            {"method", t.method}};
+}
+
+ClockTie tieFrom(const JsonView& v) {
+    return {v.number("offset_s"), v.number("drift_ppm", 0), v.number("uncertainty_ms", 0), v.number("confidence", 0),
+            v.text("method", "none")};
+}
+
+json write(const Film& f) {
+    return {{"id", f.id.value},
+            {"role", f.role},
+            {"file", f.file},
+            {"sync", write(f.tie)},
+            {"camera", toJson(f.camera)},
+            {"pairs", listOf(f.pairs, [](const PlacePair& p) {
+                 return json{{"footage_s", seconds(p.footage)}, {"at_m", p.atM}};
+             })}};
+}
+
+Camera cameraIn(const JsonView& v) {
+    Camera c;
+    c.hfovRad = rad(v.number("hfov_deg"));
+    c.heightM = v.number("height_m", c.heightM), c.forwardM = v.number("forward_m", 0);
+    c.lateralM = v.number("lateral_m", 0), c.pitchRad = rad(v.number("pitch_deg", 0));
+    c.assumed = v.flag("assumed", false);
+    return c;
+}
+
+Film filmFrom(const JsonView& v) {
+    Film f;
+    f.id = {v.whole("id")}, f.role = v.text("role", "onboard"), f.file = v.text("file");
+    f.tie = tieFrom(v.at("sync"));
+    f.camera = cameraIn(v.at("camera"));
+    f.pairs = listOf<PlacePair>(v, "pairs", [](const JsonView& p) {
+        return PlacePair{at<FootageTime>(p.number("footage_s")), p.number("at_m")};
+    });
+    keepUnknown(f, v.raw(), write(f));
+    return f;
+}
+
+json write(const Sources& s) {
+    return {{"films", listOf(s.films, [](const Film& f) { return withMore(write(f), f.more); })},
+            {"log", s.log},
+            {"track", s.trackFile},
+            {"line", s.line},
+            {"lap", s.lap},
+            {"columns", toJson(s.columns)}};
+}
+
+Sources sourcesFrom(const JsonView& v) {
+    Sources s;
+    s.films.clear();
+    for (const auto& f : v.at("films").list()) s.films.push_back(filmFrom(f));
+    s.log = v.text("log"), s.trackFile = v.text("track", ""), s.line = v.text("line", ""), s.lap = v.whole("lap");
+    if (const auto columns = v.find("columns")) s.columns = choicesFrom(columns->raw());
+    keepUnknown(s, v.raw(), write(s));
+    return s;
+}
+
+json write(const Scene& s) {
+    return {{"title", s.title},
+            {"channel", s.channel},
+            {"track", s.track},
+            {"car", s.car},
+            {"series", s.series},
+            {"conditions", s.conditions},
+            {"real_track", s.realTrack},
+            {"corner_labels", key(s.cornerLabels)},
+            {"speed_unit", symbol(s.speedUnit)}};
+}
+
+Scene sceneFrom(const JsonView& v) {
+    Scene s{v.text("title", ""),  v.text("channel", ""),    v.text("track", ""),       v.text("car", ""),
+            v.text("series", ""), v.text("conditions", ""), v.flag("real_track", true)};
+    s.cornerLabels = cornerLabelsOf(v.text("corner_labels", "both")).value_or(CornerLabels::Both);
+    s.speedUnit = v.text("speed_unit", "km/h") == symbol(SpeedUnit::Mph) ? SpeedUnit::Mph : SpeedUnit::Kmh;
+    keepUnknown(s, v.raw(), write(s));
+    return s;
+}
+
+json write(const OutlinePart& p) {
+    return {{"each_corner", p.eachCorner},
+            {"sections", listOf(p.sections, [](SectionKind k) { return json(name(k)); })}};
+}
+
+OutlinePart partFrom(const JsonView& v) {
+    OutlinePart p{v.flag("each_corner", false), {}};
+    for (const auto& kind : v.at("sections").list())
+        if (const auto known = sectionKindOf(kind.text()))
+            p.sections.push_back(*known);
+        else
+            kind.tell("is \"" + kind.text() + "\"", "card, lap, walk-through or run");
+    return p;
+}
+
+json whole(const Guide& g) {
+    return {{"format", "high-lantern-guide"},
+            {"version", kGuideVersion},
+            {"scene", withMore(write(g.scene), g.scene.more)},
+            {"sources", withMore(write(g.sources), g.sources.more)},
+            {"outline", listOf(g.outline, [](const OutlinePart& p) { return write(p); })},
+            {"frame_rate", g.frameRate},
+            {"next_id", g.nextId},
+            {"corners", listOf(g.corners, [](const GuideCorner& c) { return withMore(write(c), c.more); })},
+            {"references", listOf(g.references, [](const GuideReference& r) { return withMore(write(r), r.more); })}};
+}
+
+} // namespace
+
+json toJson(const Guide& g) { return withMore(whole(g), g.more); }
+
+Result<Guide> guideFrom(const json& j) {
+    std::optional<Error> wrong;
+    const JsonView v(j, "", wrong);
+    Guide g;
+    g.scene = sceneFrom(v.at("scene"));
+    g.sources = sourcesFrom(v.at("sources"));
+    if (v.has("outline")) g.outline = listOf<OutlinePart>(v, "outline", partFrom);
+    g.frameRate = v.whole("frame_rate", 25), g.nextId = v.whole("next_id");
+    for (const auto& c : v.at("corners").list()) g.corners.push_back(cornerFrom(c));
+    for (const auto& r : v.at("references").list()) g.references.push_back(referenceFrom(r));
+    if (wrong) {
+        wrong->id = "guide.bad-value";
+        return *wrong;
+    }
+    keepUnknown(g, j, whole(g));
+    return g;
+}
+
+json toJson(const Camera& c) {
+    return {{"hfov_deg", degrees(c.hfovRad)},   {"height_m", c.heightM},
+            {"forward_m", c.forwardM},          {"lateral_m", c.lateralM},
+            {"pitch_deg", degrees(c.pitchRad)}, {"assumed", c.assumed}};
+}
+
+Result<Camera> cameraFrom(const json& j) {
+    std::optional<Error> wrong;
+    auto camera = cameraIn(JsonView(j, "", wrong));
+    if (!wrong) return camera;
+    wrong->id = "camera.bad-value";
+    return *wrong;
+}
+
+} // namespace hl

@@ -1,0 +1,186 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "studio/document/desk.h"
+
+#include "store/guide_file.h"
+
+namespace hl {
+namespace {
+
+constexpr TaskKind kOpening{"open", Lane::Quick, false}, kMeasuring{"measure"}, kPlanning{"plan"};
+
+struct Read {
+    Guide guide;
+    std::shared_ptr<const Session> session;
+    std::optional<Guide> unsaved;
+};
+
+Result<Read> readAll(const std::string& folder) {
+    auto guide = readGuide(folder);
+    if (!guide) return guide.error();
+    auto session = bringUp(guideFile(folder).parent_path(), *guide);
+    if (!session) return session.error();
+    return Read{std::move(*guide), std::make_shared<const Session>(std::move(*session)), unsavedEdits(folder)};
+}
+
+struct Planned {
+    std::shared_ptr<const Speeches> speeches;
+    std::shared_ptr<const Cut> cut;
+};
+
+} // namespace
+
+Desk::Desk(QObject* parent) : QObject(parent), saving_(tasks_), besideLaps_(tasks_) {
+    connect(&saving_, &Saving::failed, this, &Desk::failed);
+    connect(&saving_, &Saving::saved, this, [this](bool newest) {
+        if (newest) history_->markSaved();
+        emit changed({.file = true});
+        emit saved();
+    });
+    connect(&besideLaps_, &BesideLaps::changed, this, &Desk::besideChanged);
+    connect(&besideLaps_, &BesideLaps::failed, this, &Desk::failed);
+    if (auto voice = scratchVoice()) narrator_ = std::move(*voice);
+}
+
+void Desk::tell(const Status& s) {
+    if (!s) emit failed(QString::fromStdString(sentence(s.error())));
+}
+
+void Desk::open(const QString& folder) {
+    tasks_.start(
+        this, kOpening, [path = folder.toStdString()](const Progress&) { return readAll(path); },
+        [this, folder](Result<Read> read) {
+            if (!read) {
+                emit failed(QString::fromStdString(sentence(read.error())));
+                return;
+            }
+            tasks_.newDocument();
+            saving_.begin(folder);
+            adopt(std::move(read->guide), read->session);
+            if (!read->unsaved) return;
+            edit({tr("Edits of an earlier run").toStdString(), [g = *read->unsaved](Guide) { return g; }});
+            emit recovered();
+        });
+}
+
+void Desk::adopt(Guide guide, std::shared_ptr<const Session> session) {
+    history_ = std::make_unique<History>(std::move(guide));
+    session_ = std::move(session);
+    clock_ = clockOf(history_->now(), *session_);
+    cut_ = std::make_shared<Cut>();
+    speeches_ = std::make_shared<Speeches>();
+    besideLaps_.begin(session_);
+    corner_ = history_->now().corners.empty() ? CornerId{} : history_->now().corners.front().id;
+    emit opened();
+    emit cornerChosen(corner_);
+    emit besideChanged();
+    measureIfMoved();
+    replan();
+}
+
+void Desk::edit(const Edit& e) {
+    if (!history_) return;
+    const auto before = guide();
+    const auto done = history_->apply(e);
+    tell(done);
+    if (done) afterEdit(before);
+}
+
+void Desk::undo() {
+    if (!history_) return;
+    const auto before = guide();
+    if (history_->undo()) afterEdit(before);
+}
+
+void Desk::redo() {
+    if (!history_) return;
+    const auto before = guide();
+    if (history_->redo()) afterEdit(before);
+}
+
+void Desk::afterEdit(const Guide& before) {
+    auto what = changeBetween(before, guide());
+    what.file = true;
+    if (what.sources) clock_ = clockOf(guide(), *session_);
+    saving_.edited(guide(), hasUnsaved());
+    if (!cornerWith(guide(), corner_) && !guide().corners.empty()) { // joined or listed away: its neighbour on the road
+        const auto* gone = cornerWith(before, corner_);
+        corner_ = guide().corners.front().id;
+        for (const auto& c : guide().corners)
+            if (gone && c.startM <= gone->apexM) corner_ = c.id;
+        emit cornerChosen(corner_);
+    }
+    measureIfMoved();
+    emit changed(what);
+    if (what.spoken() || what.sources || what.format || what.scene) replan();
+}
+
+/// Facts follow the bounds. Until the new ones are there a corner that moved has none.
+void Desk::measureIfMoved() {
+    if (isMeasured(*session_, guide())) {
+        tasks_.drop(kMeasuring.name);
+        return;
+    }
+    tasks_.start(
+        this, kMeasuring,
+        [s = session_, g = guide()](const Progress&) { return std::make_shared<const Session>(measuredAgain(*s, g)); },
+        [this](std::shared_ptr<const Session> s) {
+            session_ = std::move(s);
+            besideLaps_.measuredAgain(session_);
+            emit measured();
+            emit changed({.facts = true});
+        });
+}
+
+void Desk::save() {
+    if (history_) saving_.save(guide());
+}
+
+bool Desk::saveNow() {
+    if (!history_) return false;
+    const auto done = saving_.saveNow(guide());
+    tell(done);
+    if (!done) return false;
+    history_->markSaved();
+    emit changed({.file = true});
+    return true;
+}
+
+void Desk::choose(CornerId corner) {
+    if (corner == corner_ || !isOpen() || !cornerWith(guide(), corner)) return;
+    corner_ = corner;
+    emit cornerChosen(corner);
+}
+
+void Desk::chooseNeighbour(int steps) {
+    if (isOpen()) choose(neighbour(guide(), corner_, steps));
+}
+
+const CornerFacts* Desk::factsOf(CornerId corner) const {
+    const auto* c = isOpen() ? cornerWith(guide(), corner) : nullptr;
+    return c ? session_->measured.of(*c) : nullptr;
+}
+
+std::vector<Finding> Desk::findings() const {
+    if (!isOpen()) return {};
+    auto all = checkGuide(guide(), session_->measured);
+    for (auto& f : unheardWords(*speeches_, guide())) all.push_back(std::move(f));
+    return all;
+}
+
+void Desk::replan() {
+    cutIsNew_ = false;
+    tasks_.start(
+        this, kPlanning,
+        [g = guide(), s = session_, voice = narrator_](const Progress&) {
+            auto speeches = std::make_shared<const Speeches>(speechesOf(g, voice.get()));
+            return Planned{speeches, std::make_shared<const Cut>(planCut(g, *s, *speeches))};
+        },
+        [this](Planned p) {
+            speeches_ = std::move(p.speeches);
+            cut_ = std::move(p.cut);
+            cutIsNew_ = true;
+            emit cutChanged();
+        });
+}
+
+} // namespace hl

@@ -1,0 +1,121 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "studio/document/tasks.h"
+
+#include "studio/document/lane_threads.h"
+
+#include <QCoreApplication>
+#include <QThread>
+
+namespace hl {
+namespace {
+
+/// Closures on their way to the interface's thread. A lock of ours hands them over; Qt only rings the bell.
+class Inbox : public QObject {
+  public:
+    void put(std::function<void()> closure) {
+        {
+            const std::lock_guard lock(mutex_);
+            waiting_.push_back(std::move(closure));
+        }
+        QMetaObject::invokeMethod(
+            this, [this] { deliver(); }, Qt::QueuedConnection);
+    }
+    void deliver() {
+        std::deque<std::function<void()>> now;
+        {
+            const std::lock_guard lock(mutex_);
+            now.swap(waiting_);
+        }
+        for (auto& closure : now) closure();
+    }
+
+  private:
+    std::mutex mutex_;
+    std::deque<std::function<void()>> waiting_;
+};
+
+constexpr int kGiveWay = 10; // a hand at the controls comes first
+
+} // namespace
+
+struct Tasks::Lanes {
+    Inbox inbox; // outlives the threads that write to it
+    LaneThreads quick{2, 0}, longer{2, kGiveWay}, writing{1, 0};
+    LaneThreads& of(Lane lane) { return lane == Lane::Quick ? quick : (lane == Lane::Long ? longer : writing); }
+};
+
+Tasks::Tasks(QObject* parent) : QObject(parent), lanes_(std::make_unique<Lanes>()) {}
+
+Tasks::~Tasks() {
+    for (auto& [kind, task] : running_) task.stop.request_stop();
+    lanes_->writing.wait(); // what was to be saved is saved
+}
+
+void Tasks::run(QObject* owner, TaskKind kind, std::function<void(const Progress&)> work, std::function<void()> then) {
+    const std::string name = kind.part ? kind.name + std::to_string(kind.part) : std::string(kind.name);
+    if (const auto before = running_.find(name); before != running_.end()) {
+        before->second.stop.request_stop();
+        *before->second.wanted = false; // of writing too: what is newer is written instead
+    }
+    const long ticket = ++tickets_;
+    std::stop_source stop;
+    const auto wanted = std::make_shared<std::atomic<bool>>(true);
+    running_[name] = {ticket, kind, stop, wanted};
+    auto& inbox = lanes_->inbox;
+    const auto newest = [this, name, ticket] {
+        const auto it = running_.find(name);
+        return it != running_.end() && it->second.ticket == ticket;
+    };
+    const Progress progress{[this, &inbox, newest, name](double share, const std::string& doing) {
+                                inbox.put([this, newest, name, share, doing] {
+                                    if (newest())
+                                        emit progressed(QString::fromStdString(name), share,
+                                                        QString::fromStdString(doing));
+                                });
+                            },
+                            stop.get_token()};
+    auto finish = [this, newest, name, guard = QPointer<QObject>(owner), then = std::move(then)] {
+        if (!newest()) return; // overtaken, dropped, or of a document that is closed
+        running_.erase(name);
+        if (guard) then();
+        emit ended(QString::fromStdString(name));
+    };
+    lanes_->of(kind.lane).add([&inbox, progress, wanted, work = std::move(work), finish = std::move(finish)]() mutable {
+        if (!*wanted) return;
+        work(progress);
+        work = nullptr;
+        inbox.put(std::move(finish));
+    });
+}
+
+void Tasks::newDocument() {
+    for (auto it = running_.begin(); it != running_.end();)
+        if (it->second.kind.ofDocument) {
+            it->second.forget();
+            it = running_.erase(it);
+        } else
+            ++it;
+}
+
+void Tasks::cancel(const char* kind) {
+    if (const auto it = running_.find(kind); it != running_.end()) it->second.stop.request_stop();
+}
+
+void Tasks::drop(const char* kind) {
+    if (const auto it = running_.find(kind); it != running_.end()) {
+        it->second.forget();
+        running_.erase(it);
+        emit ended(QString::fromLatin1(kind));
+    }
+}
+
+bool Tasks::running(const char* kind) const { return running_.contains(kind); }
+
+void Tasks::finishWriting() { lanes_->writing.wait(); }
+
+void Tasks::waitForAll() {
+    for (auto* lane : {&lanes_->quick, &lanes_->longer, &lanes_->writing}) lane->wait();
+    lanes_->inbox.deliver();
+}
+
+} // namespace hl

@@ -1,0 +1,74 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The playhead: a moment of the footage or of the guide, playing or standing, with its picture and its sound.
+#pragma once
+#include "studio/document/desk.h"
+#include "studio/playback/frame_source.h"
+#include "studio/playback/play_sound.h"
+#include "studio/playback/proxy_making.h"
+
+#include <QElapsedTimer>
+#include <QImage>
+#include <QThread>
+
+namespace hl {
+
+class Player : public QObject {
+    Q_OBJECT
+  public:
+    explicit Player(Desk& desk, QObject* parent = nullptr);
+    ~Player() override;
+
+    enum class Mode { Footage, Guide };
+    void setMode(Mode m);
+    Mode mode() const { return mode_; }
+    bool playing() const { return timer_.isActive(); }
+    void toggle();
+    void pause();
+    void seekGuide(double guideS);
+    void seekFootage(double footageS); ///< in footage mode
+    double footageTime() const { return footageS_; }
+    void seekMetre(double atM); ///< the footage where the car is there
+    void step(int frames);
+    /// How fast the footage runs, 1 or less; the guide keeps its own pace. Its sound keeps its pitch.
+    void setPace(double pace);
+    double pace() const { return mode_ == Mode::Guide ? 1 : pace_; }
+    /// Plays the chosen corner again and again; an empty stretch ends it.
+    void loop(double fromM, double toM);
+    void endLoop() { loop_.reset(); }
+    bool looping() const { return loop_.has_value(); }
+    double guideTime() const { return guideS_; }
+    double metre() const;
+    Live live() const; ///< speed, gear and pedals at the playhead
+    const QImage& picture() const { return picture_; }
+    SceneAt scene() const; ///< what is drawn over the picture
+
+  signals:
+    void moved(); ///< the playhead
+    void pictureReady();
+    void playingChanged(bool playing);
+    void filmTold(const QString& sentence); ///< what is wrong with the film, though it can be used
+
+  private:
+    void tick();
+    void show();
+    void startHere();
+    void openFilm();
+    void goToCorner(CornerId corner);
+    double length() const;
+    Desk& desk_;
+    Mode mode_ = Mode::Footage;
+    QThread thread_;
+    FrameSource* source_;
+    QImage picture_;
+    QTimer timer_;
+    QElapsedTimer clock_;
+    double guideS_ = 0, footageS_ = 0, startedAt_ = 0, pace_ = 1;
+    struct Loop {
+        double fromS, toS; ///< of the footage
+    };
+    std::optional<Loop> loop_;
+    PlaySound sound_;
+    ProxyMaking proxy_;
+};
+
+} // namespace hl

@@ -1,0 +1,49 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// One place of the work, with one job: its page, its keys, and how the desk is laid out while one is there. The window
+// knows a list of them.
+#pragma once
+#include "studio/playback/player.h"
+
+#include <QKeySequence>
+#include <QWidget>
+
+namespace hl {
+
+/// What stands on the desk beside the page.
+struct StationLayout {
+    int filmShare = 11, pageShare = 10; ///< of the width
+    bool planBeside = false;            ///< the road from above, beside the film
+    bool pedals = true, tallPedals = false;
+    bool stretch = false; ///< guide time over the road, below
+    bool bounds = false;  ///< the chosen corner's bounds can be dragged on the ribbon
+    Player::Mode plays = Player::Mode::Footage;
+};
+
+struct StationKey {
+    QKeySequence keys;
+    QString does; ///< for the help; empty: told with another key
+    std::function<void()> action;
+    bool unlessTyping = true; ///< letters belong to the text while one types
+};
+
+enum class Lamp { Hollow, Filled, Broken }; ///< nothing yet, done, something wrong
+
+class Station : public QObject {
+    Q_OBJECT
+  public:
+    virtual QString name() const = 0; ///< on the line
+    virtual QWidget* page() = 0;      ///< made once; the window takes it
+    virtual StationLayout layout() const { return {}; }
+    virtual QList<StationKey> keys() { return {}; } ///< they work while one is at this station
+    virtual void enter() {}
+    virtual void leave() {} ///< before the window closes: what is under way here is told to stop
+    virtual Lamp lamp() const { return Lamp::Hollow; }
+
+  signals:
+    void lampChanged();
+    void said(const QString& text, bool wrong); ///< one line for the window
+    void newGuideWanted();
+    void openWanted();
+};
+
+} // namespace hl

@@ -1,0 +1,168 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "studio/stations/corners/corner_sheet.h"
+
+#include "core/judge/advice_for.h"
+#include "core/words/draft.h"
+#include "picture/tokens.h"
+#include "studio/stations/corners/study_text.h"
+#include "studio/widgets/style.h"
+
+#include <algorithm>
+#include <QAbstractItemView>
+#include <QHBoxLayout>
+#include <QHeaderView>
+#include <QTimer>
+#include <QVBoxLayout>
+
+namespace hl {
+namespace {
+
+enum Column { Driven, Advised, Look, Backup };
+
+const Advice* adviceOf(const GuideCorner& c, Topic t) {
+    const auto a = std::find_if(c.advice.begin(), c.advice.end(), [t](const Advice& x) { return x.topic == t; });
+    return a == c.advice.end() ? nullptr : &*a;
+}
+
+/// Empty advice reads "same" and is edited as empty.
+class AdvisedItem : public QTableWidgetItem {
+  public:
+    using QTableWidgetItem::QTableWidgetItem;
+    QVariant data(int role) const override {
+        const auto value = QTableWidgetItem::data(role);
+        return role == Qt::DisplayRole && value.toString().isEmpty() ? QVariant(QObject::tr("same")) : value;
+    }
+};
+
+} // namespace
+
+QString topicName(Topic t) {
+    switch (t) {
+    case Topic::Approach: return QObject::tr("Approach");
+    case Topic::Brake: return QObject::tr("Brake");
+    case Topic::Gears: return QObject::tr("Gears");
+    case Topic::TurnIn: return QObject::tr("Turn-in");
+    case Topic::Apex: return QObject::tr("Apex");
+    case Topic::Slowest: return QObject::tr("Slowest");
+    case Topic::Power: return QObject::tr("Power");
+    case Topic::Exit: return QObject::tr("Exit");
+    case Topic::Kerb: return QObject::tr("Kerb");
+    case Topic::Limits: return QObject::tr("Limits");
+    case Topic::Free: return QObject::tr("Note");
+    }
+    return {};
+}
+
+CornerSheet::CornerSheet(Desk& desk, QWidget* parent)
+    : QWidget(parent), desk_(desk), table_(new QTableWidget), study_(quiet({})) {
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(0);
+    column->addWidget(table_, 1);
+    column->addWidget(study_);
+    study_->setObjectName(QStringLiteral("study"));
+    study_->setAccessibleName(tr("What the laps of this log say of the corner"));
+    study_->setWordWrap(true);
+    study_->setContentsMargins(0, 6, 8, 0);
+    study_->setTextInteractionFlags(Qt::LinksAccessibleByKeyboard | Qt::LinksAccessibleByMouse);
+    connect(study_, &QLabel::linkActivated, this, &CornerSheet::advise);
+    table_->setObjectName(QStringLiteral("cornerSheet"));
+    table_->setAccessibleName(tr("Corner sheet: as driven, as advised, look for"));
+    table_->setColumnCount(4);
+    table_->setHorizontalHeaderLabels({tr("As driven"), tr("As advised"), tr("Look for"), tr("When it is gone")});
+    table_->horizontalHeader()->setSectionResizeMode(QHeaderView::Fixed);
+    table_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    table_->setCornerButtonEnabled(false);
+    table_->setTextElideMode(Qt::ElideNone);
+    table_->horizontalHeader()->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
+    table_->horizontalHeader()->setHighlightSections(false);
+    table_->verticalHeader()->setHighlightSections(false);
+    table_->verticalHeader()->setMinimumSectionSize(24);
+    table_->setWordWrap(true);
+    table_->setShowGrid(false);
+    table_->setTabKeyNavigation(true);
+    connect(table_, &QTableWidget::cellChanged, this, &CornerSheet::take);
+    connect(&desk_, &Desk::cornerChosen, this, &CornerSheet::refresh);
+    connect(&desk_, &Desk::changed, this, [this](const GuideChange& what) {
+        if (what.corners || what.advice || what.facts || what.scene) refresh();
+    });
+    connect(&desk_, &Desk::opened, this, &CornerSheet::refresh);
+}
+
+/// Measured facts are the longest; the other columns share the rest.
+void CornerSheet::resizeEvent(QResizeEvent* e) {
+    QWidget::resizeEvent(e);
+    QTimer::singleShot(0, this, [this] { // once the row names have their width
+        const int room = table_->viewport()->width();
+        for (const auto& [column, share] :
+             {std::pair(Driven, 0.37), std::pair(Advised, 0.18), std::pair(Look, 0.20), std::pair(Backup, 0.25)})
+            table_->setColumnWidth(column, static_cast<int>(room * share));
+        table_->resizeRowsToContents();
+    });
+}
+
+void CornerSheet::refresh() {
+    const auto* c = desk_.chosen();
+    const auto* f = desk_.factsOf(desk_.corner());
+    if (!c) return;
+    filling_ = true;
+    study_->setText(studyText(desk_.session(), desk_.guide(), c->id));
+    topics_.clear();
+    for (const Topic t : kTopics)
+        if (t != Topic::Free) topics_ << t;
+    table_->setRowCount(static_cast<int>(topics_.size()));
+    for (int row = 0; row < topics_.size(); ++row) {
+        const auto* a = adviceOf(*c, topics_[row]);
+        table_->setVerticalHeaderItem(row, new QTableWidgetItem(topicName(topics_[row])));
+        const auto words =
+            QString::fromStdString(f ? drivenText(topics_[row], *c, *f, desk_.speedUnit()) : std::string());
+        auto* driven = new QTableWidgetItem(!words.isEmpty() ? words : (f ? tr("not measured") : tr("being measured")));
+        if (words.isEmpty()) driven->setForeground(QColor(look::kInkQuiet));
+        driven->setFlags(Qt::ItemIsEnabled | Qt::ItemIsSelectable);
+        table_->setItem(row, Driven, driven);
+        auto* advised = new AdvisedItem(a ? QString::fromStdString(a->advised) : QString());
+        if (a && !a->advised.empty()) {
+            advised->setBackground(QColor(look::kLampPaper));
+            advised->setForeground(QColor(look::kLampInk));
+            advised->setFont(look::text(14, look::Weight::Heavy));
+        }
+        if (!a || a->advised.empty()) advised->setForeground(QColor(look::kInkQuiet));
+        advised->setToolTip(tr("Empty means the same as driven"));
+        table_->setItem(row, Advised, advised);
+        table_->setItem(row, Look, new QTableWidgetItem(a ? QString::fromStdString(a->lookFor) : QString()));
+        table_->setItem(row, Backup, new QTableWidgetItem(a ? QString::fromStdString(a->backup) : QString()));
+    }
+    table_->resizeRowsToContents();
+    filling_ = false;
+}
+
+/// A finding becomes what people are told to do instead; what to look for stays.
+void CornerSheet::advise(const QString& link) {
+    const auto* c = desk_.chosen();
+    const auto i = link.mid(link.indexOf(QLatin1Char(':')) + 1).toULongLong();
+    const auto& faults = desk_.session().study.faults;
+    if (!c || i >= faults.size()) return;
+    const auto p = adviceFor(faults[i]);
+    if (!p) return;
+    const auto* old = adviceOf(*c, p->topic);
+    Advice advice = old ? *old : Advice{p->topic, {}, {}, {}};
+    advice.advised = p->advised;
+    desk_.edit({tr("Advice for %1").arg(topicName(p->topic)).toStdString(),
+                [n = c->id, advice](Guide g) { return withAdvice(std::move(g), n, advice); }});
+}
+
+void CornerSheet::take(int row, int) {
+    const auto* c = desk_.chosen();
+    if (filling_ || !c || row >= topics_.size()) return;
+    const auto cell = [&](Column k) {
+        return table_->item(row, k)->data(Qt::EditRole).toString().trimmed().toStdString();
+    };
+    const auto* old = adviceOf(*c, topics_[row]);
+    Advice advice = old ? *old : Advice{topics_[row], {}, {}, {}};
+    advice.advised = cell(Advised), advice.lookFor = cell(Look), advice.backup = cell(Backup);
+    if (old && *old == advice) return;
+    desk_.edit({tr("Advice for %1").arg(topicName(advice.topic)).toStdString(),
+                [id = c->id, advice](Guide g) { return withAdvice(std::move(g), id, advice); }});
+}
+
+} // namespace hl

@@ -1,0 +1,268 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "studio/stations/line_up/line_up_page.h"
+
+#include "picture/tokens.h"
+#include "studio/widgets/style.h"
+
+#include <QHBoxLayout>
+#include <QPainter>
+#include <QVBoxLayout>
+
+namespace hl {
+namespace {
+
+constexpr QSize kMoment(140, 80);
+constexpr TaskKind kTying{"line up", Lane::Long}, kListening{"listen to the film", Lane::Long},
+    kWatching{"watch the film turn", Lane::Long}, kMoments{"pictures of moments"};
+
+/// One small picture of each moment, decoded in film order.
+std::vector<QImage> framesAt(const std::filesystem::path& video, const std::vector<double>& times) {
+    std::vector<QImage> out(times.size());
+    auto reader = VideoReader::open(video, 1);
+    if (!reader) return out;
+    for (std::size_t i = 0; i < times.size(); ++i)
+        if (const auto f = reader->frameAt(at<FootageTime>(times[i]))) {
+            const int h = kMoment.width() * f->height / std::max(1, f->width);
+            const auto px = toBgra(*f, kMoment.width(), h & ~1);
+            out[i] = QImage(px.data(), kMoment.width(), h & ~1, kMoment.width() * 4, QImage::Format_RGB32).copy();
+        }
+    return out;
+}
+
+} // namespace
+
+QString tieMethodText(const std::string& method) {
+    if (method == "sound") return QObject::tr("by the engine's sound");
+    if (method == "motion") return QObject::tr("by how the picture turns");
+    if (method == "both") return QObject::tr("by sound and picture together");
+    return method == "hand" ? QObject::tr("by hand") : QObject::tr("not at all");
+}
+
+LineUpPage::LineUpPage(Desk& desk, Player& player, QWidget* parent)
+    : QWidget(parent), desk_(desk), player_(player), verdict_(new QLabel), state_(quiet({})),
+      evidence_(new EvidenceView(desk, player)), metre_(new QDoubleSpinBox), pairs_(new QListWidget),
+      sound_(plainButton(tr("By sound"))), motion_(plainButton(tr("By picture"))), both_(plainButton(tr("By both"))),
+      use_(lampButton(tr("Tie by these"))) {
+    setObjectName(QStringLiteral("sheet"));
+    setAttribute(Qt::WA_StyledBackground);
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(24, 14, 16, 10);
+    column->setSpacing(6);
+    auto* top = new QHBoxLayout;
+    top->addWidget(headline(tr("Line-up")));
+    top->addStretch();
+    for (auto* b : {sound_, motion_, both_}) top->addWidget(b);
+    column->addLayout(top);
+    verdict_->setObjectName(QStringLiteral("tieVerdict"));
+    verdict_->setWordWrap(true);
+    column->addWidget(verdict_);
+    column->addWidget(evidence_, 1);
+    auto* row = new QHBoxLayout;
+    for (auto*& m : moments_) {
+        m = new QPushButton;
+        m->setObjectName(QStringLiteral("moment"));
+        m->setIconSize(kMoment);
+        m->setAccessibleName(tr("A moment of the lap"));
+        m->setFixedSize(kMoment.width() + 4, kMoment.height() + 4);
+        const auto i = static_cast<std::size_t>(&m - moments_);
+        connect(m, &QPushButton::clicked, this, [this, i] {
+            if (i < lapMoments_.size()) player_.seekMetre(lapMoments_[i].atM);
+        });
+        row->addWidget(m);
+    }
+    row->addStretch();
+    column->addLayout(row);
+    auto* hand = new QHBoxLayout;
+    auto* earlier = plainButton(tr("\u2039 earlier"));
+    auto* later = plainButton(tr("later \u203a"));
+    auto* add = plainButton(tr("This frame is at"));
+    earlier->setToolTip(tr("Moves the log one frame back against the film ([)"));
+    later->setToolTip(tr("Moves the log one frame on against the film (])"));
+    add->setObjectName(QStringLiteral("addPair"));
+    add->setToolTip(tr("Notes that the picture now shown is at this metre of the lap"));
+    metre_->setObjectName(QStringLiteral("pairMetre"));
+    metre_->setAccessibleName(tr("Metre of the lap that this frame shows"));
+    metre_->setRange(-1000, 100000);
+    metre_->setDecimals(1);
+    metre_->setButtonSymbols(QAbstractSpinBox::NoButtons);
+    metre_->setMinimumWidth(96);
+    metre_->setSuffix(tr(" m"));
+    for (QWidget* w : std::initializer_list<QWidget*>{earlier, later, add, metre_}) hand->addWidget(w);
+    hand->addStretch();
+    column->addLayout(hand);
+    auto* list = new QHBoxLayout;
+    pairs_->setObjectName(QStringLiteral("pairs"));
+    pairs_->setAccessibleName(tr("Moments set by hand. Delete removes one."));
+    pairs_->setMaximumHeight(72);
+    pairs_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    auto* buttons = new QVBoxLayout;
+    auto* remove = plainButton(tr("Remove"));
+    use_->setObjectName(QStringLiteral("usePairs"));
+    buttons->addWidget(use_);
+    buttons->addWidget(remove);
+    list->addWidget(pairs_, 1);
+    list->addLayout(buttons);
+    column->addLayout(list);
+    column->addWidget(state_);
+    state_->hide();
+    connect(sound_, &QPushButton::clicked, this, [this] { tieBy(SyncBy::Sound); });
+    connect(motion_, &QPushButton::clicked, this, [this] { tieBy(SyncBy::Motion); });
+    connect(both_, &QPushButton::clicked, this, [this] { tieBy(SyncBy::Both); });
+    connect(earlier, &QPushButton::clicked, this, [this] { nudge(-1); });
+    connect(later, &QPushButton::clicked, this, [this] { nudge(1); });
+    connect(add, &QPushButton::clicked, this, &LineUpPage::addPair);
+    connect(use_, &QPushButton::clicked, this, &LineUpPage::usePairs);
+    connect(remove, &QPushButton::clicked, this, &LineUpPage::removePair);
+    connect(pairs_, &QListWidget::itemActivated, this, [this](const QListWidgetItem* i) {
+        player_.seekFootage(
+            seconds(desk_.guide().sources.film().pairs.at(static_cast<std::size_t>(pairs_->row(i))).footage));
+    });
+    connect(&desk_, &Desk::opened, this, [this] { // what was worked out for the guide before is not of this one
+        busy_ = false;
+        for (auto* b : {sound_, motion_, both_}) b->setEnabled(true);
+        state_->hide();
+        gatheredFor_.clear();
+        refresh();
+        if (isVisible()) enter();
+    });
+    connect(&desk_, &Desk::changed, this, [this](const GuideChange& what) {
+        if (what.sources || what.corners || what.facts) refresh();
+    });
+    connect(&desk_.tasks(), &Tasks::progressed, this, [this](const QString& kind, double share, const QString& doing) {
+        if (kind == QLatin1String(kTying.name))
+            state_->setText(tr("%1, %2 %").arg(doing).arg(static_cast<int>(share * 100)));
+    });
+}
+
+double LineUpPage::frameS() const {
+    const double rate = desk_.session().videoInfo.frameRate;
+    return rate > 1 ? 1 / rate : 0.04;
+}
+
+void LineUpPage::enter() {
+    if (!desk_.isOpen() || gatheredFor_ == desk_.folder()) return;
+    gatheredFor_ = desk_.folder();
+    metre_->setValue(player_.metre());
+    takeMoments();
+    desk_.tasks().start(
+        this, kListening, [s = desk_.sharedSession()](const Progress&) { return soundEvidence(*s); },
+        [this](Evidence e) { evidence_->show(std::move(e)); });
+    desk_.tasks().start(
+        this, kWatching, [s = desk_.sharedSession()](const Progress& p) { return motionEvidence(*s, p); },
+        [this](Result<PictureMotion> m) {
+            if (m) evidence_->addMotion(std::move(*m));
+        });
+}
+
+void LineUpPage::refresh() {
+    const auto& s = desk_.guide().sources.film();
+    const auto sure = s.tie.confidence >= kSureEnough ? tr("sure") : tr("not sure: set two moments by hand");
+    verdict_->setText(tr("Tied <b>%1</b> to within <b>%2 ms</b>, %3. Log time is film time plus %4 s%5.")
+                          .arg(tieMethodText(s.tie.method))
+                          .arg(std::lround(s.tie.uncertaintyMs))
+                          .arg(s.tie.method == "hand" ? tr("as set") : sure)
+                          .arg(s.tie.offsetS, 0, 'f', 3)
+                          .arg(std::abs(s.tie.driftPpm) < 1
+                                   ? QString()
+                                   : tr(", drifting %1 millionths").arg(s.tie.driftPpm, 0, 'f', 0)));
+    pairs_->clear();
+    for (const auto& p : s.pairs) {
+        const double off = seconds(s.tie.log(p.footage)) - seconds(timeAt(desk_.session().trace, p.atM));
+        pairs_->addItem(tr("film %1 is at %2 m, %3 ms off the tie")
+                            .arg(clockText(seconds(p.footage), 2))
+                            .arg(p.atM, 0, 'f', 1)
+                            .arg(std::lround(off * 1000)));
+    }
+    use_->setEnabled(s.pairs.size() >= 2);
+    takeMoments();
+}
+
+/// The log's events where the tie puts them in the film: one sees at once whether they are there.
+void LineUpPage::takeMoments() {
+    if (!isVisible() && lapMoments_.empty() && gatheredFor_.isEmpty()) return;
+    lapMoments_ = momentsOf(desk_.guide(), desk_.session(), 4);
+    std::vector<double> times;
+    for (const auto& m : lapMoments_) times.push_back(seconds(desk_.clock().footage(m.atM)));
+    for (std::size_t i = 0; i < 4; ++i) {
+        const auto text =
+            i < lapMoments_.size()
+                ? tr("%1 at %2 m").arg(QString::fromStdString(lapMoments_[i].what)).arg(std::lround(lapMoments_[i].atM))
+                : QString();
+        moments_[i]->setAccessibleName(text);
+        moments_[i]->setToolTip(text);
+        moments_[i]->setVisible(i < lapMoments_.size());
+    }
+    desk_.tasks().start(
+        this, kMoments, [video = desk_.session().video, times](const Progress&) { return framesAt(video, times); },
+        [this](std::vector<QImage> frames) {
+            for (std::size_t i = 0; i < frames.size() && i < 4 && i < lapMoments_.size(); ++i) {
+                QPixmap picture = QPixmap::fromImage(frames[i]);
+                if (picture.isNull()) continue;
+                QPainter p(&picture);
+                const QRect strip(0, picture.height() - 18, picture.width(), 18);
+                p.fillRect(strip, QColor(18, 35, 31, 220));
+                p.setFont(look::text(look::kTiny, look::Weight::Strong));
+                p.setPen(QColor(look::kMist));
+                p.drawText(strip, Qt::AlignCenter, moments_[i]->accessibleName());
+                p.end();
+                moments_[i]->setIcon(QIcon(picture));
+            }
+        });
+}
+
+void LineUpPage::tieBy(SyncBy by) {
+    if (busy_ || !desk_.isOpen()) return;
+    busy_ = true;
+    for (auto* b : {sound_, motion_, both_}) b->setEnabled(false);
+    state_->show();
+    desk_.tasks().start(
+        this, kTying, [s = desk_.sharedSession(), by](const Progress& p) { return lineUp(s->video, *s->log, by, p); },
+        [this](Result<ClockTie> tie) {
+            busy_ = false;
+            for (auto* b : {sound_, motion_, both_}) b->setEnabled(true);
+            if (!tie) {
+                state_->setText(QString::fromStdString(sentence(tie.error())));
+                return;
+            }
+            state_->hide();
+            desk_.edit({tr("Line-up").toStdString(), [t = *tie](Guide g) { return withTie(std::move(g), t); }});
+        });
+}
+
+void LineUpPage::nudge(int frames) {
+    if (!desk_.isOpen()) return;
+    auto tie = desk_.guide().sources.film().tie;
+    tie.offsetS += frames * frameS();
+    tie.method = "hand", tie.confidence = 1, tie.uncertaintyMs = std::max(tie.uncertaintyMs, 500 * frameS());
+    desk_.edit({tr("Nudge by a frame").toStdString(), [tie](Guide g) { return withTie(std::move(g), tie); }});
+}
+
+void LineUpPage::addPair() {
+    if (!desk_.isOpen()) return;
+    auto pairs = desk_.guide().sources.film().pairs;
+    pairs.push_back({at<FootageTime>(player_.footageTime()), metre_->value()});
+    desk_.edit({tr("Moment by hand").toStdString(), [pairs](Guide g) { return withPairs(std::move(g), pairs); }});
+}
+
+void LineUpPage::removePair() {
+    const int row = pairs_->currentRow();
+    auto pairs = desk_.isOpen() ? desk_.guide().sources.film().pairs : std::vector<PlacePair>{};
+    if (row < 0 || row >= static_cast<int>(pairs.size())) return;
+    pairs.erase(pairs.begin() + row);
+    desk_.edit({tr("Remove a moment").toStdString(), [pairs](Guide g) { return withPairs(std::move(g), pairs); }});
+}
+
+void LineUpPage::usePairs() {
+    if (!desk_.isOpen()) return;
+    std::vector<HandPair> pairs;
+    for (const auto& p : desk_.guide().sources.film().pairs)
+        pairs.push_back({p.footage, timeAt(desk_.session().trace, p.atM)});
+    const auto tie = syncByHand(pairs);
+    state_->setVisible(!tie);
+    if (!tie)
+        state_->setText(QString::fromStdString(sentence(tie.error())));
+    else
+        desk_.edit({tr("Tie by hand").toStdString(), [t = *tie](Guide g) { return withTie(std::move(g), t); }});
+}
+
+} // namespace hl

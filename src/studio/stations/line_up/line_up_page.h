@@ -1,0 +1,46 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+#include "jobs/bring_in.h"
+#include "studio/views/evidence_view.h"
+
+#include <QDoubleSpinBox>
+#include <QLabel>
+#include <QListWidget>
+#include <QPushButton>
+
+namespace hl {
+
+/// "by the engine's sound": how a tie was made, for people.
+QString tieMethodText(const std::string& method);
+
+/// Where film and log are tied: by sound, by motion, by moments set by hand; and shown so that one believes it.
+class LineUpPage : public QWidget {
+    Q_OBJECT
+  public:
+    LineUpPage(Desk& desk, Player& player, QWidget* parent = nullptr);
+    void enter();           ///< gathers the evidence the first time it is shown for a guide
+    void nudge(int frames); ///< moves the log against the film by so many frames
+    void addPair();         ///< this frame is the metre in the box
+    bool busy() const { return busy_; }
+
+  private:
+    void refresh();
+    void tieBy(SyncBy by);
+    void usePairs();
+    void removePair();
+    void takeMoments();
+    double frameS() const;
+    Desk& desk_;
+    Player& player_;
+    QLabel *verdict_, *state_;
+    EvidenceView* evidence_;
+    QPushButton* moments_[4];
+    QDoubleSpinBox* metre_;
+    QListWidget* pairs_;
+    QPushButton *sound_, *motion_, *both_, *use_;
+    std::vector<LapMoment> lapMoments_;
+    QString gatheredFor_;
+    bool busy_ = false;
+};
+
+} // namespace hl

@@ -1,0 +1,23 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "studio/stations/line_up/line_up_station.h"
+
+namespace hl {
+
+LineUpStation::LineUpStation(Desk& desk, Player& player) : desk_(desk), page_(new LineUpPage(desk, player)) {
+    connect(&desk_, &Desk::opened, this, &Station::lampChanged);
+    connect(&desk_, &Desk::changed, this, [this](const GuideChange& what) {
+        if (what.sources) emit lampChanged();
+    });
+}
+
+QList<StationKey> LineUpStation::keys() {
+    return {{Qt::Key_BracketLeft, tr("log one frame earlier"), [this] { page_->nudge(-1); }},
+            {Qt::Key_BracketRight, tr("log one frame later"), [this] { page_->nudge(1); }}};
+}
+
+Lamp LineUpStation::lamp() const {
+    if (!desk_.isOpen()) return Lamp::Hollow;
+    return desk_.guide().sources.film().tie.confidence >= kSureEnough ? Lamp::Filled : Lamp::Broken;
+}
+
+} // namespace hl

@@ -1,0 +1,197 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "studio/stations/publish/publish_page.h"
+
+#include "jobs/publish.h"
+#include "picture/tokens.h"
+#include "studio/widgets/style.h"
+
+#include <algorithm>
+#include <QDesktopServices>
+#include <QDir>
+#include <QFormLayout>
+#include <QHBoxLayout>
+#include <QListWidget>
+#include <QSpinBox>
+#include <QUrl>
+#include <QVBoxLayout>
+
+namespace hl {
+namespace {
+
+constexpr TaskKind kPublishing{"publish", Lane::Long};
+
+QString severityText(Severity s) {
+    if (s == Severity::Wrong) return QObject::tr("Wrong");
+    return s == Severity::Warn ? QObject::tr("Missing") : QObject::tr("Note");
+}
+
+} // namespace
+
+PublishPage::PublishPage(Desk& desk, QWidget* parent)
+    : QWidget(parent), desk_(desk), summary_(new QLabel), verdict_(quiet({})), state_(quiet({})),
+      findings_(new QListWidget), folder_(new QLineEdit), from_(new QSpinBox), to_(new QSpinBox),
+      render_(plainButton(tr("Render this piece"))), publish_(lampButton(tr("Publish the guide"))),
+      cancel_(plainButton(tr("Cancel"))), open_(plainButton(tr("Open the result"))), bar_(new QProgressBar) {
+    setObjectName(QStringLiteral("sheet"));
+    setAttribute(Qt::WA_StyledBackground);
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(24, 18, 24, 16);
+    column->setSpacing(8);
+    column->addWidget(headline(tr("Publish")));
+    summary_->setWordWrap(true);
+    column->addWidget(summary_);
+    auto* form = new QFormLayout;
+    folder_->setObjectName(QStringLiteral("editionFolder"));
+    form->addRow(tr("Into the folder"), folder_);
+    auto* piece = new QHBoxLayout;
+    for (auto* box : {from_, to_}) box->setRange(0, 36000), box->setSuffix(tr(" s"));
+    from_->setObjectName(QStringLiteral("pieceFrom")), to_->setObjectName(QStringLiteral("pieceTo"));
+    from_->setAccessibleName(tr("Piece from, seconds"));
+    to_->setAccessibleName(tr("Piece to, seconds"));
+    to_->setValue(10);
+    piece->addWidget(from_);
+    piece->addWidget(new QLabel(tr("to")));
+    piece->addWidget(to_);
+    render_->setObjectName(QStringLiteral("renderPiece"));
+    piece->addWidget(render_);
+    piece->addStretch();
+    form->addRow(tr("Only a piece"), piece);
+    column->addLayout(form);
+    auto* row = new QHBoxLayout;
+    publish_->setAccessibleName(tr("Publish the guide"));
+    cancel_->setEnabled(false);
+    open_->setEnabled(false);
+    for (auto* b : {publish_, cancel_, open_}) row->addWidget(b);
+    row->addStretch();
+    column->addLayout(row);
+    bar_->setRange(0, 1000);
+    bar_->setObjectName(QStringLiteral("publishProgress"));
+    bar_->setFormat(QString());
+    column->addWidget(bar_);
+    column->addWidget(state_);
+    state_->hide();
+    state_->setObjectName(QStringLiteral("quiet"));
+    verdict_->setObjectName(QStringLiteral("verdict"));
+    column->addSpacing(6);
+    column->addWidget(verdict_);
+    findings_->setObjectName(QStringLiteral("findings"));
+    findings_->setAccessibleName(tr("What to look at before publishing. Enter goes to its corner."));
+    findings_->setWordWrap(true);
+    findings_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    column->addWidget(findings_, 1);
+    connect(findings_, &QListWidget::itemActivated, this,
+            [this](const QListWidgetItem* item) { desk_.choose({item->data(Qt::UserRole).toInt()}); });
+    connect(findings_, &QListWidget::itemClicked, this,
+            [this](const QListWidgetItem* item) { desk_.choose({item->data(Qt::UserRole).toInt()}); });
+    connect(render_, &QPushButton::clicked, this, [this] { start(false); });
+    connect(publish_, &QPushButton::clicked, this, [this] { start(true); });
+    connect(cancel_, &QPushButton::clicked, this, &PublishPage::cancel);
+    connect(open_, &QPushButton::clicked, this, [this] { QDesktopServices::openUrl(QUrl::fromLocalFile(result_)); });
+    connect(&desk_, &Desk::opened, this, [this] {
+        folder_->setText(QDir(desk_.folder()).absolutePath() + QStringLiteral("-edition"));
+        idle();
+        refresh();
+    });
+    connect(&desk_, &Desk::cutChanged, this, &PublishPage::refresh);
+    connect(&desk_, &Desk::changed, this, [this](const GuideChange& what) {
+        if (what.facts || what.advice) refreshFindings();
+    });
+    connect(&desk_.tasks(), &Tasks::progressed, this, [this](const QString& kind, double share, const QString& doing) {
+        if (kind != QLatin1String(kPublishing.name)) return;
+        bar_->setValue(static_cast<int>(share * 1000));
+        state_->setText(tr("%1, %2 %").arg(doing).arg(static_cast<int>(share * 100)));
+    });
+}
+
+void PublishPage::refresh() {
+    const auto& cut = desk_.cut();
+    summary_->setText(tr("<b>%1</b>, %2 corners: %3 long; no plan with these words can be shorter than %4.")
+                          .arg(QString::fromStdString(desk_.guide().scene.title).toHtmlEscaped())
+                          .arg(desk_.guide().corners.size())
+                          .arg(clockText(cut.lengthS), clockText(cut.boundS)));
+    refreshFindings();
+}
+
+void PublishPage::refreshFindings() {
+    const auto found = desk_.findings();
+    const auto wrong =
+        std::count_if(found.begin(), found.end(), [](const Finding& f) { return f.severity == Severity::Wrong; });
+    const auto count = static_cast<int>(found.size());
+    if (wrong > 0)
+        verdict_->setText(wrong == 1 ? tr("One thing in the words is wrong:")
+                                     : tr("%1 things in the words are wrong:").arg(wrong));
+    else if (count == 0)
+        verdict_->setText(tr("The words agree with what was measured, and nothing is missing."));
+    else
+        verdict_->setText(
+            tr("The words agree with what was measured. Worth a look before publishing (%1):").arg(count));
+    findings_->clear();
+    for (const auto severity : {Severity::Wrong, Severity::Warn, Severity::Note})
+        for (const auto& f : found) {
+            if (f.severity != severity) continue;
+            auto* item = new QListWidgetItem(
+                severityText(severity) + QStringLiteral("   ") + QString::fromStdString(f.message), findings_);
+            item->setData(Qt::UserRole, f.corner.value);
+            item->setForeground(QColor(severity == Severity::Wrong
+                                           ? look::kWrong
+                                           : (severity == Severity::Warn ? look::kLampInk : look::kInk)));
+        }
+}
+
+void PublishPage::cancel() {
+    if (!busy_) return;
+    desk_.tasks().cancel(kPublishing.name);
+    state_->setText(tr("Stopping\u2026"));
+}
+
+void PublishPage::start(bool publish) {
+    if (busy_ || !desk_.isOpen()) return;
+    busy_ = true;
+    state_->show();
+    for (auto* b : {publish_, render_, open_}) b->setEnabled(false);
+    cancel_->setEnabled(true);
+    const std::filesystem::path out = folder_->text().toStdString();
+    RenderWish wish;
+    wish.out = out.string() + "-piece.mp4", wish.fromS = from_->value(), wish.toS = to_->value();
+    desk_.tasks().start(
+        this, kPublishing,
+        [g = desk_.guide(), s = desk_.sharedSession(), cut = desk_.sharedCut(), publish, wish,
+         out](const Progress& progress) -> Result<std::string> {
+            if (publish) {
+                auto r = publishGuide(g, *s, *cut, out, {}, progress);
+                return r ? Result<std::string>((out / "index.html").string()) : Result<std::string>(r.error());
+            }
+            auto r = hl::render(g, *s, *cut, wish, progress);
+            return r ? Result<std::string>(r->file.string()) : Result<std::string>(r.error());
+        },
+        [this](Result<std::string> r) {
+            finish(static_cast<bool>(r), QString::fromStdString(r ? *r : sentence(r.error())));
+        });
+}
+
+/// Another guide was opened: what was published for the one before is no business of this page any more.
+void PublishPage::idle() {
+    busy_ = false;
+    for (auto* b : {publish_, render_}) b->setEnabled(true);
+    for (auto* b : {cancel_, open_}) b->setEnabled(false);
+    bar_->setValue(0);
+    state_->hide();
+}
+
+void PublishPage::finish(bool good, const QString& text) {
+    busy_ = false;
+    for (auto* b : {publish_, render_}) b->setEnabled(true);
+    cancel_->setEnabled(false);
+    open_->setEnabled(good);
+    bar_->setValue(good ? 1000 : 0);
+    if (good) {
+        result_ = text;
+        state_->setText(tr("Done: %1").arg(text));
+        emit published(text);
+    } else {
+        state_->setText(text);
+        emit failed(text);
+    }
+}
+
+} // namespace hl

@@ -1,0 +1,20 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "studio/stations/publish/publish_station.h"
+
+namespace hl {
+
+PublishStation::PublishStation(Desk& desk) : page_(new PublishPage(desk)) {
+    connect(&desk, &Desk::opened, this, [this] { light(Lamp::Hollow); });
+    connect(page_, &PublishPage::failed, this, [this] { light(Lamp::Broken); });
+    connect(page_, &PublishPage::published, this, [this](const QString& folder) {
+        light(Lamp::Filled);
+        emit said(tr("Published: %1").arg(folder), false);
+    });
+}
+
+void PublishStation::light(Lamp lamp) {
+    lamp_ = lamp;
+    emit lampChanged();
+}
+
+} // namespace hl

@@ -1,0 +1,25 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+#include "studio/station.h"
+#include "studio/stations/publish/publish_page.h"
+
+namespace hl {
+
+/// Findings, rendering, and the edition.
+class PublishStation : public Station {
+    Q_OBJECT
+  public:
+    explicit PublishStation(Desk& desk);
+    QString name() const override { return tr("Publish"); }
+    QWidget* page() override { return page_; }
+    StationLayout layout() const override { return {.plays = Player::Mode::Guide}; }
+    void leave() override { page_->cancel(); }
+    Lamp lamp() const override { return lamp_; }
+
+  private:
+    void light(Lamp lamp);
+    PublishPage* page_;
+    Lamp lamp_ = Lamp::Hollow;
+};
+
+} // namespace hl

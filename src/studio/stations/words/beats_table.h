@@ -1,0 +1,35 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+#include "studio/station.h"
+
+#include <QLabel>
+#include <QTableWidget>
+
+namespace hl {
+
+/// The beats of the chosen corner: where, what is said, the cue, how long it is spoken and how the picture runs then.
+class BeatsTable : public QWidget {
+    Q_OBJECT
+  public:
+    BeatsTable(Desk& desk, Player& player, QWidget* parent = nullptr);
+    QTableWidget* table() const { return table_; }
+    QList<StationKey> keys();
+    void addBeat();
+    void removeBeat();
+
+  private:
+    void refresh();
+    void refreshTimes();
+    void light();
+    void take(int row, int column);
+    BeatId beatOf(int row) const;
+    Desk& desk_;
+    Player& player_;
+    QLabel* title_;
+    QLabel* hint_;
+    QTableWidget* table_;
+    bool filling_ = false;
+    BeatId lit_;
+};
+
+} // namespace hl

@@ -1,0 +1,56 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "studio/views/picture_view.h"
+
+#include "picture/paint_scene.h"
+#include "picture/tokens.h"
+
+#include <QPainterPath>
+
+namespace hl {
+
+PictureView::PictureView(Player& player, QWidget* parent) : QWidget(parent), player_(player) {
+    setObjectName(QStringLiteral("picture"));
+    setAccessibleName(tr("Picture. Click to play or pause."));
+    setMinimumSize(320, 180);
+    connect(&player_, &Player::pictureReady, this, qOverload<>(&QWidget::update));
+    connect(&player_, &Player::moved, this, qOverload<>(&QWidget::update));
+}
+
+QRectF PictureView::pictureBox() const {
+    const double scale = std::min(width() / kFrameWidth, height() / kFrameHeight);
+    const QSizeF size(kFrameWidth * scale, kFrameHeight * scale);
+    return {{(width() - size.width()) / 2, 0}, size};
+}
+
+/// A film of another shape than the frame stands in its middle, as large as fits.
+QRectF PictureView::filmBox(const QRectF& frame, QSize film) {
+    const auto size = QSizeF(film).scaled(frame.size(), Qt::KeepAspectRatio);
+    return {frame.center() - QPointF(size.width() / 2, size.height() / 2), size};
+}
+
+void PictureView::paintEvent(QPaintEvent*) {
+    QPainter p(this);
+    p.setRenderHint(QPainter::Antialiasing);
+    p.setRenderHint(QPainter::SmoothPixmapTransform);
+    const double scale = std::min(width() / kFrameWidth, height() / kFrameHeight);
+    const QRectF box = pictureBox();
+    QPainterPath edge;
+    edge.addRoundedRect(box, look::kRadiusPicture, look::kRadiusPicture);
+    p.setClipPath(edge);
+    p.fillRect(box, QColor(look::kMarsh800));
+    const auto& picture = player_.picture();
+    if (picture.isNull()) {
+        p.setPen(QColor(look::kReed));
+        p.setFont(look::text(look::kText));
+        p.drawText(box, Qt::AlignCenter, tr("Open a guide, or drop a film and its log here."));
+        return;
+    }
+    p.drawImage(filmBox(box, picture.size()), picture);
+    p.translate(box.topLeft());
+    p.scale(scale, scale);
+    auto scene = player_.scene();
+    if (!scene.panels) scene.labelScale = std::clamp(0.65 / scale, 1.0, 2.0);
+    paintScene(p, scene);
+}
+
+} // namespace hl

@@ -1,0 +1,237 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "studio/views/ribbon.h"
+
+#include "picture/paint_scene.h"
+#include "picture/tokens.h"
+
+#include <cmath>
+#include <QKeyEvent>
+#include <QMouseEvent>
+#include <QPainter>
+
+namespace hl {
+namespace {
+
+constexpr double kSide = 24;   // px on both sides of the road
+constexpr double kWidestM = 8; // half the road that fits the box
+
+} // namespace
+
+Ribbon::Ribbon(Desk& desk, Player& player, QWidget* parent) : QWidget(parent), desk_(desk), player_(player) {
+    setObjectName(QStringLiteral("ribbon"));
+    setFixedHeight(196);
+    setFocusPolicy(Qt::StrongFocus);
+    setAccessibleName(tr("The lap from the timing line, with its corners. Left and right choose a corner."));
+    const auto fresh = [this] {
+        road_ = {};
+        update();
+    };
+    connect(&desk_, &Desk::opened, this, fresh);
+    connect(&desk_, &Desk::changed, this, [this, fresh](const GuideChange& what) {
+        if (what.corners || what.facts || what.scene) fresh();
+    });
+    connect(&desk_, &Desk::cornerChosen, this, [this] { update(); });
+    connect(&player_, &Player::moved, this, [this] { update(); });
+}
+
+void Ribbon::setCompact(bool compact) {
+    if (compact == compact_) return;
+    compact_ = compact;
+    setFixedHeight(compact ? 108 : 196);
+    road_ = {};
+    update();
+}
+
+double Ribbon::x(double atM) const { return kSide + atM / desk_.session().trace.lengthM * (width() - 2 * kSide); }
+double Ribbon::metreAt(double px) const { return (px - kSide) / (width() - 2 * kSide) * desk_.session().trace.lengthM; }
+double Ribbon::y(double lateralM) const { return top() + depth() / 2 - lateralM / kWidestM * depth() / 2; }
+QPointF Ribbon::cornerAt(CornerId id) const {
+    const auto* c = cornerWith(desk_.guide(), id);
+    return c ? QPointF(x(c->apexM), compact_ ? 16 : 24) : QPointF();
+}
+
+QPointF Ribbon::boundAt(Bound bound) const {
+    const auto* c = desk_.chosen();
+    return c ? QPointF(x(boundOf(*c, bound)), top() + depth() + 4) : QPointF();
+}
+
+void Ribbon::setBoundsShown(bool shown) {
+    boundsShown_ = shown;
+    update();
+}
+
+/// Below the road: a small handle for each bound of the chosen corner; the one that is held says where it is.
+void Ribbon::paintBounds(QPainter& p) const {
+    const auto* c = desk_.chosen();
+    if (!boundsShown_ || !c) return;
+    for (const Bound b : kBounds) {
+        const bool held = drag_ && drag_->bound == b;
+        const double at = held ? x(drag_->atM) : x(boundOf(*c, b)), y0 = top() + depth();
+        p.setPen(QPen(QColor(held ? look::kLamp : look::kMist), held ? 2 : 1));
+        p.drawLine(QPointF(at, top()), QPointF(at, y0 + 3));
+        p.setBrush(QColor(held ? look::kLamp : look::kMist));
+        p.drawPolygon(b == Bound::Start || b == Bound::TurnIn
+                          ? QPolygonF({{at, y0 + 1}, {at, y0 + 10}, {at - 6, y0 + 10}})
+                          : QPolygonF({{at, y0 + 1}, {at + 6, y0 + 10}, {at, y0 + 10}}));
+        if (!held) continue;
+        p.setFont(look::text(look::kSmall, look::Weight::Strong));
+        const auto text = QStringLiteral("%1 %2 m").arg(boundName(b)).arg(std::lround(drag_->atM));
+        const double w = p.fontMetrics().horizontalAdvance(text) + 12;
+        const QRectF box(std::clamp(at - w / 2, 2.0, width() - w - 2), y0 + 12, w, 20);
+        p.fillRect(box, QColor(look::kMarsh900));
+        p.drawText(box, Qt::AlignCenter, text);
+    }
+}
+
+/// Where the lap has a fault: a lozenge over the road.
+void Ribbon::paintFindings(QPainter& p) const {
+    if (!boundsShown_) return;
+    p.setPen(QPen(QColor(look::kMarsh900), 1));
+    p.setBrush(QColor(look::kWrongOnDark));
+    for (const auto& f : desk_.session().study.faults) {
+        const QPointF at(x(wrapped(f.atM, desk_.session().trace.lengthM)), top() - 3);
+        p.drawPolygon(QPolygonF({at + QPointF(0, -6), at + QPointF(5, 0), at + QPointF(0, 6), at + QPointF(-5, 0)}));
+    }
+}
+
+QPixmap Ribbon::paintRoad() const {
+    QPixmap out(size() * devicePixelRatioF());
+    out.setDevicePixelRatio(devicePixelRatioF());
+    out.fill(Qt::transparent);
+    QPainter p(&out);
+    p.setRenderHint(QPainter::Antialiasing);
+    const auto& m = desk_.session();
+    const double length = m.trace.lengthM;
+    const auto edge = [&](double s, bool left) {
+        return m.road ? (left ? frameAt(*m.road, s).left : -frameAt(*m.road, s).right) : (left ? 6.0 : -6.0);
+    };
+    QPolygonF road;
+    for (double s = 0; s <= length; s += 8) road << QPointF(x(s), y(edge(s, true)));
+    for (double s = length; s >= 0; s -= 8) road << QPointF(x(s), y(edge(s, false)));
+    p.setPen(QPen(QColor(look::kReed), 1));
+    p.setBrush(QColor(look::kRoad));
+    p.drawPolygon(road);
+    if (m.track)
+        for (const auto& k : m.track->kerbs) {
+            const double at = y(edge(k.fromM, k.left)) + (k.left ? -5 : 0);
+            p.fillRect(QRectF(x(k.fromM), at, std::max(3.0, x(k.toM) - x(k.fromM)), 5), QColor(look::kKerb));
+        }
+    for (const auto& f : m.measured.facts) {
+        if (!f.brakeOnsetM || !f.brakeReleaseM) continue;
+        p.fillRect(QRectF(x(f.brakeOnsetM->value), y(4.8), x(f.brakeReleaseM->value) - x(f.brakeOnsetM->value),
+                          y(-4.8) - y(4.8)),
+                   brakeHatch(look::kBrake));
+    }
+    if (!m.trace.lateral.empty()) {
+        QPolygonF line;
+        for (double s = 0; s <= length; s += 6) line << QPointF(x(s), y(sampleAt(m.trace.s, m.trace.lateral, s)));
+        p.setPen(QPen(QColor(look::kLamp), 2));
+        p.setBrush(Qt::NoBrush);
+        p.drawPolyline(line);
+    }
+    p.setFont(look::text(look::kTiny));
+    for (double s = 0; s < length; s += 500) {
+        p.setPen(QPen(QColor(look::kReed), 1));
+        p.drawLine(QPointF(x(s), top() + depth() + 6), QPointF(x(s), top() + depth() + 12));
+        p.drawText(QRectF(x(s) - 40 + (s == 0 ? 40 : 0), top() + depth() + 13, 80, 18),
+                   s == 0 ? Qt::AlignLeft : Qt::AlignHCenter, QString::number(s) + QStringLiteral(" m"));
+    }
+    return out;
+}
+
+/// Numbers large, names small; a name that would run into its neighbour is left to the chosen corner.
+void Ribbon::paintNames(QPainter& p) const {
+    double taken = -1e9;
+    for (const auto& c : desk_.guide().corners) {
+        const bool here = c.id == desk_.corner();
+        const double cx = x(c.apexM);
+        p.setPen(QPen(QColor(here ? look::kLamp : look::kMarsh600), 1));
+        if (!compact_) p.drawLine(QPointF(cx, 62), QPointF(cx, top() - 8));
+        p.setFont(look::text(look::kHead, look::Weight::Heavy));
+        p.setPen(QColor(here ? look::kLamp : look::kMist));
+        p.drawText(QRectF(cx - 20, compact_ ? 4 : 12, 40, 26), Qt::AlignCenter, QString::number(c.number));
+        if (compact_) continue;
+        p.setFont(look::text(look::kTiny));
+        if (desk_.guide().scene.cornerLabels == CornerLabels::Numbers) continue;
+        const auto name = QString::fromStdString(c.name);
+        const double half = QFontMetricsF(p.font()).horizontalAdvance(name) / 2;
+        if (!here && cx - half < taken + 6) continue;
+        p.setPen(QColor(here ? look::kLamp : look::kReed));
+        const double nameX = std::clamp(cx, half + 8, width() - half - 8);
+        p.drawText(QRectF(nameX - half - 2, 38, 2 * half + 4, 20), Qt::AlignCenter, name);
+        taken = nameX + half;
+    }
+}
+
+void Ribbon::paintEvent(QPaintEvent*) {
+    QPainter p(this);
+    p.setRenderHint(QPainter::Antialiasing);
+    p.fillRect(rect(), QColor(look::kMarsh800));
+    if (!desk_.isOpen()) return;
+    if (const auto* c = desk_.chosen())
+        p.fillRect(QRectF(x(c->startM), 0, x(c->endM) - x(c->startM), height()), QColor(look::kMarsh700));
+    if (road_.isNull()) road_ = paintRoad();
+    p.drawPixmap(0, 0, road_);
+    paintNames(p);
+    paintFindings(p);
+    paintBounds(p);
+    const double now = std::clamp(x(player_.metre()), kSide, width() - kSide);
+    p.setPen(QPen(QColor(look::kMist), 2));
+    p.drawLine(QPointF(now, top() - 10), QPointF(now, top() + depth() + 10));
+    if (hasFocus()) {
+        p.setPen(QPen(QColor(look::kLamp), 1, Qt::DotLine));
+        p.drawRect(rect().adjusted(1, 1, -2, -2));
+    }
+}
+
+void Ribbon::mousePressEvent(QMouseEvent* e) {
+    if (!desk_.isOpen()) return;
+    const double at = metreAt(e->position().x());
+    if (boundsShown_ && e->position().y() > top() + depth() - 2)
+        for (const Bound b : kBounds)
+            if (const auto h = boundAt(b); std::abs(h.x() - e->position().x()) < 7) {
+                drag_ = BoundDrag{desk_.corner(), b, boundOf(*desk_.chosen(), b)};
+                player_.seekMetre(drag_->atM);
+                return update();
+            }
+    if (e->position().y() < top() - 8) { // on the names: the nearest corner
+        auto nearest = desk_.corner();
+        double best = 1e9;
+        for (const auto& c : desk_.guide().corners)
+            if (std::abs(c.apexM - at) < best) best = std::abs(c.apexM - at), nearest = c.id;
+        desk_.choose(nearest);
+        return;
+    }
+    for (const auto& c : desk_.guide().corners)
+        if (at >= c.startM && at < c.endM) desk_.choose(c.id);
+    player_.seekMetre(at);
+}
+
+void Ribbon::mouseReleaseEvent(QMouseEvent*) {
+    if (!drag_) return;
+    const auto done = *drag_;
+    drag_.reset();
+    if (const auto* c = desk_.chosen(); c && boundOf(*c, done.bound) != done.atM) letGo(desk_, done);
+    update();
+}
+
+void Ribbon::mouseMoveEvent(QMouseEvent* e) {
+    if (drag_) {
+        const double at = metreAt(e->position().x()), perPixel = desk_.session().trace.lengthM / (width() - 2 * kSide);
+        drag_->atM = e->modifiers() & Qt::AltModifier ? at : snapped(desk_, drag_->corner, at, 5 * perPixel);
+        player_.seekMetre(drag_->atM);
+        return update();
+    }
+    if (desk_.isOpen() && e->buttons() && e->position().y() >= top() - 8) player_.seekMetre(metreAt(e->position().x()));
+}
+
+void Ribbon::keyPressEvent(QKeyEvent* e) {
+    if (e->key() == Qt::Key_Left)
+        desk_.chooseNeighbour(-1);
+    else if (e->key() == Qt::Key_Right)
+        desk_.chooseNeighbour(1);
+    else
+        QWidget::keyPressEvent(e);
+}
+
+} // namespace hl

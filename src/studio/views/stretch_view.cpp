@@ -1,0 +1,207 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "studio/views/stretch_view.h"
+
+#include "picture/paint_scene.h"
+#include "picture/tokens.h"
+#include "studio/widgets/style.h"
+
+#include <QMouseEvent>
+#include <QPainter>
+#include <QPainterPath>
+
+namespace hl {
+namespace {
+
+constexpr double kLeft = 110, kRight = 24, kBandTop = 34, kBandHeight = 28, kRoadHeight = 40, kBelow = 66;
+
+QRgb colourOf(const Shot& s, bool run) {
+    if (run) return look::kPower;
+    if (s.kind == ShotKind::Freeze) return look::kMist;
+    switch (paceOf(s.rate)) {
+    case Pace::Standing:
+    case Pace::Quarter: return look::kLamp;
+    case Pace::Half: return 0xffb98a4a;
+    case Pace::Full: break;
+    }
+    return 0xff5d8378;
+}
+
+} // namespace
+
+StretchView::StretchView(Desk& desk, Player& player, QWidget* parent) : QWidget(parent), desk_(desk), player_(player) {
+    setObjectName(QStringLiteral("stretch"));
+    setMinimumHeight(264);
+    setAccessibleName(tr("Where the guide spends its time: guide time above, the road below"));
+    connect(&desk_, &Desk::cutChanged, this, [this] { update(); });
+    connect(&desk_, &Desk::changed, this, [this] { update(); });
+    connect(&desk_, &Desk::cornerChosen, this, [this] { update(); });
+    connect(&player_, &Player::moved, this, [this] { update(); });
+}
+
+StretchView::Span StretchView::span() const {
+    Span s;
+    const auto* c = desk_.chosen();
+    if (!c) return s;
+    s.fromM = c->startM, s.toM = c->endM;
+    for (const auto& x : desk_.cut().sections)
+        if (x.corner == c->id) (x.kind == SectionKind::WalkThrough ? s.walk : s.run) = &x;
+    if (s.walk) s.fromS = seconds(s.walk->start), s.toS = seconds(s.run ? s.run->end : s.walk->end);
+    return s;
+}
+
+double StretchView::timeX(const Span& s, double t) const {
+    return kLeft + (t - s.fromS) / std::max(0.1, s.toS - s.fromS) * (width() - kLeft - kRight);
+}
+double StretchView::roadX(const Span& s, double m) const {
+    return kLeft + (m - s.fromM) / std::max(1.0, s.toM - s.fromM) * (width() - kLeft - kRight);
+}
+
+void StretchView::paintSection(QPainter& p, const Span& s, const Section& section) const {
+    const double roadTop = height() - kRoadHeight - kBelow, bandBottom = kBandTop + kBandHeight;
+    const bool run = section.kind == SectionKind::Run;
+    const auto metre = [&](FootageTime t) { return desk_.clock().metre(t); };
+    for (const auto& x : section.shots) {
+        const double a = timeX(s, seconds(x.start)), b = timeX(s, seconds(x.end));
+        double c = roadX(s, metre(x.from)), d = roadX(s, metre(x.to));
+        if (x.kind == ShotKind::Freeze) d = c + 2;
+        const double mid = (bandBottom + roadTop) / 2;
+        QPainterPath band(QPointF(a, bandBottom));
+        band.cubicTo(a, mid, c, mid, c, roadTop);
+        band.lineTo(d, roadTop);
+        band.cubicTo(d, mid, b, mid, b, bandBottom);
+        band.closeSubpath();
+        QColor colour(colourOf(x, run));
+        if (run) { // the second run is an outline, so that it does not muddy the first
+            p.setPen(QPen(colour, 1.5, Qt::DashLine));
+            p.setBrush(Qt::NoBrush);
+        } else {
+            colour.setAlpha(x.beat ? 105 : 45);
+            p.setPen(QPen(QColor(look::kMarsh900), 1));
+            p.setBrush(colour);
+        }
+        p.drawPath(band);
+        p.setPen(Qt::NoPen);
+        p.setBrush(QColor(colourOf(x, run)));
+        p.drawRoundedRect(QRectF(a + 0.5, kBandTop, std::max(1.0, b - a - 1), kBandHeight), 3, 3);
+    }
+    p.setFont(look::text(look::kTiny, look::Weight::Strong));
+    p.setPen(QColor(look::kMarsh900));
+    for (const auto& w : section.spoken) {
+        if (run) break;
+        const QRectF box(timeX(s, seconds(w.start)) + 6, kBandTop,
+                         timeX(s, seconds(w.end)) - timeX(s, seconds(w.start)) - 8, kBandHeight);
+        if (box.width() > 34)
+            p.drawText(box, Qt::AlignVCenter | Qt::AlignLeft,
+                       p.fontMetrics().elidedText(QString::fromStdString(w.text()), Qt::ElideRight,
+                                                  static_cast<int>(box.width())));
+    }
+    if (run) {
+        const QRectF box(timeX(s, seconds(section.start)) + 6, kBandTop,
+                         timeX(s, seconds(section.end)) - timeX(s, seconds(section.start)) - 8, kBandHeight);
+        p.drawText(
+            box, Qt::AlignCenter,
+            p.fontMetrics().elidedText(tr("again at full speed"), Qt::ElideRight, static_cast<int>(box.width())));
+    }
+}
+
+void StretchView::paintRoad(QPainter& p, const Span& s) const {
+    const double top = height() - kRoadHeight - kBelow;
+    const QRectF road(kLeft, top, width() - kLeft - kRight, kRoadHeight);
+    p.fillRect(road, QColor(look::kRoad));
+    const auto* f = desk_.factsOf(desk_.corner());
+    const auto* c = desk_.chosen();
+    if (f && f->brakeOnsetM && f->brakeReleaseM)
+        p.fillRect(QRectF(roadX(s, f->brakeOnsetM->value), top,
+                          roadX(s, f->brakeReleaseM->value) - roadX(s, f->brakeOnsetM->value), kRoadHeight),
+                   brakeHatch(look::kBrake));
+    const auto& t = desk_.session().trace;
+    if (!t.lateral.empty()) {
+        QPolygonF line;
+        for (double m = s.fromM; m <= s.toM; m += 3)
+            line << QPointF(roadX(s, m), top + kRoadHeight / 2 - sampleAt(t.s, t.lateral, m) / 7 * kRoadHeight / 2);
+        p.setPen(QPen(QColor(look::kLamp), 2));
+        p.setBrush(Qt::NoBrush);
+        p.drawPolyline(line);
+    }
+    p.setFont(look::text(look::kTiny));
+    double taken = -1e9;
+    const auto event = [&](const QString& name, double m) {
+        const double x = roadX(s, m), half = p.fontMetrics().horizontalAdvance(name) / 2.0;
+        p.setPen(QPen(QColor(look::kMist), 1));
+        p.drawLine(QPointF(x, top + kRoadHeight), QPointF(x, top + kRoadHeight + 6));
+        if (x - half < taken + 6) return;
+        p.drawText(QRectF(x - half - 4, top + kRoadHeight + 6, 2 * half + 8, 18), Qt::AlignCenter, name);
+        taken = x + half;
+    };
+    QList<QPair<double, QString>> events;
+    if (f && f->brakeOnsetM) events.append({f->brakeOnsetM->value, tr("brake")});
+    events.append({c->turnInM, tr("turn-in")});
+    events.append({c->apexM, tr("apex")});
+    if (f && f->throttlePickupM) events.append({f->throttlePickupM->value, tr("power")});
+    if (f && f->fullThrottleM) events.append({f->fullThrottleM->value, tr("full")});
+    std::sort(events.begin(), events.end());
+    for (const auto& [m, name] : events) event(name, m);
+    p.setPen(QColor(look::kReed));
+    const double step = s.toM - s.fromM > 350 ? 100 : 50;
+    for (double m = std::ceil(s.fromM / step) * step; m < s.toM; m += step)
+        p.drawText(QRectF(roadX(s, m) - 40, top + kRoadHeight + 24, 80, 18), Qt::AlignCenter,
+                   QString::number(m) + QStringLiteral(" m"));
+}
+
+void StretchView::paintEvent(QPaintEvent*) {
+    QPainter p(this);
+    p.setRenderHint(QPainter::Antialiasing);
+    p.fillRect(rect(), QColor(look::kMarsh800));
+    p.setFont(look::text(look::kSmall, look::Weight::Heavy));
+    p.setPen(QColor(look::kMist));
+    p.drawText(QRectF(20, 4, 90, 24), Qt::AlignVCenter, tr("Guide time"));
+    p.drawText(QRectF(20, height() - kRoadHeight - kBelow, 90, kRoadHeight), Qt::AlignVCenter, tr("On the road"));
+    const auto s = span();
+    if (!s.walk) {
+        p.setPen(QColor(look::kReed));
+        p.drawText(rect(), Qt::AlignCenter, desk_.isOpen() ? tr("The cut is being planned.") : tr("No guide is open."));
+        return;
+    }
+    p.setFont(look::text(look::kTiny));
+    p.setPen(QColor(look::kReed));
+    const double step = s.toS - s.fromS > 40 ? 10 : 5;
+    for (double t = std::ceil(s.fromS / step) * step; t < s.toS; t += step)
+        p.drawText(QRectF(timeX(s, t) - 30, 6, 60, 20), Qt::AlignCenter, clockText(t));
+    paintSection(p, s, *s.walk);
+    if (s.run) paintSection(p, s, *s.run);
+    paintRoad(p, s);
+    const double now = player_.guideTime();
+    p.setPen(QPen(QColor(look::kMist), 2));
+    if (player_.mode() == Player::Mode::Guide && now >= s.fromS && now <= s.toS)
+        p.drawLine(QPointF(timeX(s, now), kBandTop - 8), QPointF(timeX(s, now), kBandTop + kBandHeight + 8));
+    const double m = player_.metre();
+    if (m >= s.fromM && m <= s.toM)
+        p.drawLine(QPointF(roadX(s, m), height() - kRoadHeight - kBelow - 6),
+                   QPointF(roadX(s, m), height() - kBelow + 4));
+    // legend: every colour has its word
+    double x = kLeft;
+    const std::pair<QRgb, QString> words[] = {{0xff5d8378, tr("full speed")},
+                                              {0xffb98a4a, tr("\u00bd")},
+                                              {look::kLamp, tr("\u00bc")},
+                                              {look::kMist, tr("stands still")},
+                                              {look::kPower, tr("run again")}};
+    p.setFont(look::text(look::kTiny));
+    for (const auto& [colour, word] : words) {
+        p.fillRect(QRectF(x, height() - 15, 14, 10), QColor(colour));
+        p.setPen(QColor(look::kMist));
+        p.drawText(QPointF(x + 20, height() - 6), word);
+        x += 40 + p.fontMetrics().horizontalAdvance(word);
+    }
+}
+
+void StretchView::mousePressEvent(QMouseEvent* e) {
+    const auto s = span();
+    if (!s.walk) return;
+    const double share = (e->position().x() - kLeft) / (width() - kLeft - kRight);
+    if (e->position().y() < height() / 2.0)
+        player_.seekGuide(std::clamp(lerp(s.fromS, s.toS, share), s.fromS, s.toS - 0.05));
+    else
+        player_.seekMetre(lerp(s.fromM, s.toM, share));
+}
+
+} // namespace hl

@@ -1,0 +1,34 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+#include "studio/playback/player.h"
+
+#include <QWidget>
+
+namespace hl {
+
+/// Guide time above, road below, a band for every shot between: wide above where the picture is slowed.
+class StretchView : public QWidget {
+    Q_OBJECT
+  public:
+    StretchView(Desk& desk, Player& player, QWidget* parent = nullptr);
+
+  protected:
+    void paintEvent(QPaintEvent*) override;
+    void mousePressEvent(QMouseEvent* e) override;
+    void mouseMoveEvent(QMouseEvent* e) override { mousePressEvent(e); }
+
+  private:
+    struct Span {
+        double fromS = 0, toS = 0, fromM = 0, toM = 0;
+        const Section *walk = nullptr, *run = nullptr;
+    };
+    Span span() const;
+    double timeX(const Span& s, double guideS) const;
+    double roadX(const Span& s, double metre) const;
+    void paintSection(QPainter& p, const Span& s, const Section& section) const;
+    void paintRoad(QPainter& p, const Span& s) const;
+    Desk& desk_;
+    Player& player_;
+};
+
+} // namespace hl
