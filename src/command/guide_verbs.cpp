@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // new, check, plan, render, publish, demo: from a film and a log to an edition.
+#include "command/answers.h"
 #include "command/verbs.h"
 #include "core/check/check.h"
 #include "core/units/numbers.h"
@@ -20,6 +21,7 @@ namespace fs = std::filesystem;
 struct GuideArguments {
     std::string guide, video, log, track, line, camera, out, car, title, conditions, tier;
     int lap = -1, jobs = 0;
+    bool clips = false;
     double from = 0, to = -1;
     std::vector<std::string> pairs;
 };
@@ -48,14 +50,6 @@ Result<OpenGuide> opened(const std::string& folder) {
 json numberOf(const Guide& g, CornerId id) {
     const auto* c = cornerWith(g, id);
     return c ? json(c->number) : json(nullptr);
-}
-
-json syncJson(const ClockTie& t) {
-    return {{"offset_s", rounded(t.offsetS, 5)},
-            {"drift_ppm", rounded(t.driftPpm, 2)},
-            {"uncertainty_ms", rounded(t.uncertaintyMs, 1)},
-            {"confidence", rounded(t.confidence, 3)},
-            {"method", t.method}};
 }
 
 Answer newAnswer(const GuideArguments& a, const Call& s) {
@@ -144,7 +138,7 @@ Answer publishAnswer(const GuideArguments& a, const Call& s) {
         return Error{"usage.tier", "the tier \"" + a.tier + "\" does not exist", "--tier", "all"};
     auto d = opened(a.guide);
     if (!d) return d.error();
-    const auto r = publishGuide(d->guide, d->session, d->cut, a.out, {}, s.progress());
+    const auto r = publishGuide(d->guide, d->session, d->cut, a.out, {{}, a.clips}, s.progress());
     if (!r) return r.error();
     json files = json::array();
     for (const auto& f : r->files) files.push_back((fs::path(a.out) / f).string());
@@ -254,6 +248,7 @@ void addPublish(CLI::App& app, Call& s) {
     auto* verb = guideVerb(app, "publish", "Publish an edition: page, video, clips, captions, data", a);
     verb->add_option("--out", a->out, "The edition's folder")->required();
     verb->add_option("--tier", a->tier, "Who it is for (all)");
+    verb->add_flag("--clips", a->clips, "Each corner also as a video of its own");
     verb->callback([&s, a] {
         s.work = [a, &s] { return publishAnswer(*a, s); };
         s.tell = [](const json& j, std::ostream& out) {

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // laps, corners, sync: what a log and a film show.
+#include "command/answers.h"
 #include "command/verbs.h"
 #include "core/corner/corner.h"
 #include "core/units/numbers.h"
@@ -156,11 +157,7 @@ Answer syncAnswer(const LogArguments& a, const Call& s) {
     } else
         tie = lineUp(a.video, o->log, method->second, s.progress());
     if (!tie) return tie.error();
-    return json{{"offset_s", rounded(tie->offsetS, 5)},
-                {"drift_ppm", rounded(tie->driftPpm, 2)},
-                {"uncertainty_ms", rounded(tie->uncertaintyMs, 1)},
-                {"confidence", rounded(tie->confidence, 3)},
-                {"method", tie->method}};
+    return syncJson(*tie);
 }
 
 void tellLaps(const json& j, std::ostream& out) {

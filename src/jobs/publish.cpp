@@ -1,74 +1,28 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "jobs/publish.h"
 
-#include "core/words/captions.h"
-#include "media/movie_writer.h"
-#include "publish/page.h"
+#include "publish/edition.h"
 #include "store/files.h"
 
-#include <QBuffer>
-#include <QDir>
-#include <QFile>
-#include <QImage>
 #include <unistd.h>
 
 namespace hl {
 namespace fs = std::filesystem;
 namespace {
 
-/// A still of each corner for the page and for paper: the picture in the middle of its walk-through.
-Status writeStill(VideoReader& reader, double atS, const fs::path& to) {
-    const auto frame = reader.frameAt(at<FootageTime>(atS));
-    if (!frame) return Error{"media.no-frames", "no picture at " + std::to_string(atS) + " s", to.string()};
-    const auto pixels = toBgra(*frame, 640, 360);
-    const QImage image(pixels.data(), 640, 360, 640 * 4, QImage::Format_RGB32);
-    QByteArray bytes;
-    QBuffer buffer(&bytes);
-    buffer.open(QIODevice::WriteOnly);
-    image.save(&buffer, "JPG", 82);
-    return writeFile(to, {bytes.constData(), static_cast<std::size_t>(bytes.size())});
-}
-
-Status writeFonts(const fs::path& folder) {
-    if (auto s = makeFolder(folder); !s) return s;
-    const QDir shipped(QStringLiteral(":/fonts"));
-    for (const auto& name :
-         shipped.entryList({QStringLiteral("*next-latin-400-normal*"), QStringLiteral("*next-latin-700-normal*")})) {
-        QFile f(shipped.filePath(name));
-        if (!f.open(QIODevice::ReadOnly))
-            return Error{"publish.fonts", "a shipped font cannot be read", name.toStdString()};
-        const auto bytes = f.readAll();
-        if (auto s =
-                writeFile(folder / name.toStdString(), {bytes.constData(), static_cast<std::size_t>(bytes.size())});
-            !s)
-            return s;
-    }
-    return Done{};
-}
-
-Status fillEdition(const fs::path& dir, const Guide& guide, const Session& m, const Cut& cut, const RenderWish& how,
+/// The film first, then what is made of it.
+Status fillEdition(const fs::path& dir, const Guide& guide, const Session& s, const Cut& cut, const PublishWish& wish,
                    const Progress& progress) {
-    if (auto s = makeFolder(dir / "clips"); !s) return s;
-    RenderWish wish = how;
-    wish.out = dir / "guide.mp4", wish.fromS = 0, wish.toS = -1;
-    const auto film = render(guide, m, cut, wish, progress.part(0, 0.94));
-    if (!film) return film.error();
-    auto reader = VideoReader::open(wish.out, 1);
-    if (!reader) return reader.error();
-    for (const auto& c : chaptersOf(guide, cut)) {
-        const auto* corner = cornerWith(guide, c.corner);
-        if (!corner) continue;
-        if (progress.cancelled()) return cancelledError();
-        progress.report(0.95, "cutting clips");
-        if (auto s = copyClip(wish.out, dir / clipName(*corner), c.startS, c.endS); !s) return s;
-        if (auto s = writeStill(*reader, c.startS + 0.3 * (c.endS - c.startS), dir / stillName(*corner)); !s) return s;
-    }
-    const auto page = makePage(guide, cut, m.measured, m.trace, m.roadOrNull());
-    if (auto s = writeFonts(dir / "fonts"); !s) return s;
-    for (const auto& [name, bytes] : {std::pair("page.css", &page.css), std::pair("page.js", &page.script),
-                                      std::pair("facts.json", &page.factsJson), std::pair("index.html", &page.html)})
-        if (auto s = writeFile(dir / name, *bytes); !s) return s;
-    return Done{};
+    if (auto done = makeFolder(dir); !done) return done;
+    RenderWish film = wish.film;
+    film.out = dir / "guide.mp4", film.fromS = 0, film.toS = -1;
+    const auto rendered = render(guide, s, cut, film, progress.part(0, 0.94));
+    if (!rendered) return rendered.error();
+    const EditionSource source{guide, cut, s.measured, s.trace, s.roadOrNull(), film.out, wish.singleClips};
+    return writeEdition(dir, source, [&](const char* doing) {
+        progress.report(0.95, doing);
+        return !progress.cancelled();
+    });
 }
 
 /// Only an empty folder or an earlier edition may be replaced.
@@ -82,7 +36,7 @@ bool replaceable(const fs::path& out) {
 } // namespace
 
 Result<PublishReport> publishGuide(const Guide& guide, const Session& m, const Cut& cut, const fs::path& out,
-                                   const RenderWish& how, const Progress& progress) {
+                                   const PublishWish& wish, const Progress& progress) {
     const auto target = fs::absolute(out).lexically_normal();
     const auto clean = target.filename().empty() ? target.parent_path() : target;
     if (!replaceable(clean))
@@ -93,7 +47,7 @@ Result<PublishReport> publishGuide(const Guide& guide, const Session& m, const C
     const auto scratch = clean.parent_path() / (mark + ".part"), old = clean.parent_path() / (mark + ".old");
     // A bound that has just moved: what is published was measured between the bounds that are published.
     const auto& session = isMeasured(m, guide) ? m : measuredAgain(m, guide);
-    auto done = fillEdition(scratch, guide, session, cut, how, progress);
+    auto done = fillEdition(scratch, guide, session, cut, wish, progress);
     std::error_code ec;
     if (done) {
         const bool had = fs::exists(clean, ec);

@@ -4,6 +4,11 @@
 
 namespace hl {
 
+struct PublishWish {
+    RenderWish film;          ///< how the film is made; its name and span are the edition's
+    bool singleClips = false; ///< each corner also as a file of its own, to download
+};
+
 struct PublishReport {
     std::vector<std::filesystem::path> files; ///< inside the folder
 };
@@ -11,6 +16,6 @@ struct PublishReport {
 /// Renders and publishes an edition into `out`, which appears complete or keeps what it held.
 /// Errors: those of render, and publish.not-ours (the folder holds something that is no edition).
 Result<PublishReport> publishGuide(const Guide& guide, const Session& session, const Cut& cut,
-                                   const std::filesystem::path& out, const RenderWish& how, const Progress& progress);
+                                   const std::filesystem::path& out, const PublishWish& wish, const Progress& progress);
 
 } // namespace hl

@@ -7,12 +7,11 @@
 #include "media/movie_writer.h"
 #include "media/sound.h"
 #include "media/stretch.h"
-#include "picture/paint_scene.h"
+#include "picture/overlay.h"
 #include "store/files.h"
 
 #include <algorithm>
 #include <chrono>
-#include <QImage>
 #include <thread>
 
 namespace hl {
@@ -47,42 +46,6 @@ void decodeAll(VideoReader& reader, const Cut& cut, Span span, OutputSize size, 
     out.close();
 }
 
-/// Overlays are painted on a picture that stays transparent; only what was touched is laid on and wiped again.
-class OverlayPainter {
-  public:
-    explicit OverlayPainter(OutputSize size)
-        : image_(size.width, size.height, QImage::Format_ARGB32_Premultiplied), scale_(size.width / kFrameWidth) {
-        image_.fill(Qt::transparent);
-    }
-    void lay(YuvFrame& frame, const SceneAt& scene) {
-        std::vector<QRect> touched;
-        {
-            QPainter p(&image_);
-            p.scale(scale_, scale_);
-            touched = paintScene(p, scene);
-        }
-        std::vector<PixelRect> rects;
-        QRegion region; // rectangles may overlap; blending twice would darken
-        for (const auto& r : touched)
-            region += QRectF(r.x() * scale_, r.y() * scale_, r.width() * scale_, r.height() * scale_).toAlignedRect();
-        // Chroma is shared by 2x2 pixels: keep borders even so that no pixel is laid twice.
-        QRegion even;
-        for (const QRect& r : region)
-            even += QRect(QPoint(r.left() & ~1, r.top() & ~1), QPoint(r.right() | 1, r.bottom() | 1));
-        even &= image_.rect();
-        for (const QRect& r : even) rects.push_back({r.x(), r.y(), r.width(), r.height()});
-        blend(frame, {image_.constBits(), static_cast<int>(image_.bytesPerLine()), image_.width(), image_.height()},
-              rects);
-        QPainter p(&image_);
-        p.setCompositionMode(QPainter::CompositionMode_Clear);
-        for (const QRect& r : even) p.fillRect(r, Qt::transparent);
-    }
-
-  private:
-    QImage image_;
-    double scale_;
-};
-
 std::vector<long> sectionStarts(const Cut& cut, int frameRate) {
     std::vector<long> starts;
     for (const auto& s : cut.sections)
@@ -92,11 +55,18 @@ std::vector<long> sectionStarts(const Cut& cut, int frameRate) {
 
 void paintAll(const Stage& stage, const Cut& cut, Span span, OutputSize size, HandOver<Decoded>& in,
               HandOver<Painted>& out) {
-    OverlayPainter overlay(size);
+    Overlay overlay(size.width, size.height);
     const auto starts = sectionStarts(cut, span.frameRate);
     while (auto d = in.take()) {
         Painted p{*d->frame, std::find(starts.begin(), starts.end(), d->index) != starts.end()};
-        overlay.lay(p.frame, compose(stage, cut, span.time(d->index)));
+        const auto laid = overlay.paint(compose(stage, cut, span.time(d->index)));
+        std::vector<PixelRect> rects;
+        for (const QRect& r : laid.touched) rects.push_back({r.x(), r.y(), r.width(), r.height()});
+        blend(p.frame,
+              {laid.image.constBits(), static_cast<int>(laid.image.bytesPerLine()), laid.image.width(),
+               laid.image.height()},
+              rects);
+        overlay.wipe();
         if (!out.put(std::move(p))) break;
     }
     out.close();
@@ -145,17 +115,7 @@ OutputSize outputSize(const VideoInfo& v) {
 
 YuvFrame fitted(YuvFrame f, OutputSize size) {
     if (f.width == size.width && f.height == size.height) return f;
-    const double scale =
-        std::min(static_cast<double>(size.width) / f.width, static_cast<double>(size.height) / f.height);
-    const int w = static_cast<int>(f.width * scale) & ~1, h = static_cast<int>(f.height * scale) & ~1;
-    const auto scaled = toBgra(f, w, h);
-    QImage canvas(size.width, size.height, QImage::Format_RGB32);
-    canvas.fill(Qt::black);
-    const QImage picture(scaled.data(), w, h, w * 4, QImage::Format_RGB32);
-    QPainter(&canvas).drawImage((size.width - w) / 2, (size.height - h) / 2, picture);
-    auto out = fromBgra({canvas.constBits(), static_cast<int>(canvas.bytesPerLine()), size.width, size.height});
-    out.time = f.time;
-    return out;
+    return letterboxed(f, size.width, size.height);
 }
 
 Result<RenderReport> render(const Guide& guide, const Session& m, const Cut& cut, const RenderWish& wish,

@@ -106,8 +106,13 @@ Result<PlacedLog> placedOn(const std::filesystem::path& file, const PlacedLog& r
 Result<LapOnRoad> lapOnRoad(const PlacedLog& p, const Lap& lap, std::size_t mostLaps) {
     auto trace = traceOf(p.log, p.laps, lap, p.trackOrNull());
     if (!trace) return trace.error();
-    auto laps = goodLaps(p.log, p.laps, p.trackOrNull(), trace->lengthM, mostLaps);
-    return LapOnRoad{std::move(*trace), std::move(laps)};
+    LapOnRoad l{std::move(*trace), goodLaps(p.log, p.laps, p.trackOrNull(), trace->lengthM, mostLaps), {}};
+    std::vector<const LapTrace*> all{&l.trace};
+    for (const auto& t : l.goodLaps) all.push_back(&t);
+    l.aids = aidsIn(all);
+    l.trace = measuredThrough(std::move(l.trace), l.aids);
+    for (auto& t : l.goodLaps) t = measuredThrough(std::move(t), l.aids);
+    return l;
 }
 
 Session measuredAgain(Session s, const Guide& guide) {
@@ -135,6 +140,7 @@ Result<Session> bringUp(const std::filesystem::path& folder, const Guide& guide)
     if (!lap) return at(lap.error(), s.logFile);
     auto onRoad = lapOnRoad(*placed, *lap);
     if (!onRoad) return at(onRoad.error(), s.logFile);
+    s.aids = onRoad->aids;
     s.trace = std::move(onRoad->trace);
     s.goodLaps = std::make_shared<const std::vector<LapTrace>>(std::move(onRoad->goodLaps));
     s.laps = std::move(placed->laps), s.track = std::move(placed->track);

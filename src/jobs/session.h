@@ -4,6 +4,7 @@
 #pragma once
 #include "core/cut/compose.h"
 #include "core/guide/guide.h"
+#include "core/lap/aids.h"
 #include "core/log/log_input.h"
 #include "jobs/progress.h"
 #include "jobs/study.h"
@@ -46,6 +47,7 @@ Result<PlacedLog> placedOn(const std::filesystem::path& log, const PlacedLog& re
 struct LapOnRoad {
     LapTrace trace;
     std::vector<LapTrace> goodLaps;
+    Aids aids; ///< at work in this log; the laps are measured through them
 };
 /// Errors: those of traceOf.
 Result<LapOnRoad> lapOnRoad(const PlacedLog& placed, const Lap& lap, std::size_t mostLaps = 20);
@@ -56,6 +58,7 @@ struct Session {
     std::shared_ptr<const CarLog> log;
     LapList laps;
     LapTrace trace;
+    Aids aids;                                             ///< of the car, at work in this log
     std::shared_ptr<const std::vector<LapTrace>> goodLaps; ///< the filmed one among them when it is one
     std::optional<Track> track;                            ///< from a file, or learned when the guide was made
     std::optional<Track> road; ///< the track, or a stand-in learned from the lap; none without positions

@@ -38,6 +38,8 @@ void blend(YuvFrame& frame, const BgraView& overlay, std::span<const PixelRect> 
 /// BGRA (alpha 255), width x height, scaled when they differ from the frame's.
 std::vector<std::uint8_t> toBgra(const YuvFrame& frame, int width, int height);
 YuvFrame scaled(const YuvFrame& frame, int width, int height); ///< even sizes
+/// Fitted into the size without changing its shape, in the middle of black.
+YuvFrame letterboxed(const YuvFrame& frame, int width, int height);
 YuvFrame fromBgra(const BgraView& picture);
 
 } // namespace hl

@@ -103,6 +103,30 @@ YuvFrame scaled(const YuvFrame& f, int width, int height) {
     return out;
 }
 
+YuvFrame letterboxed(const YuvFrame& f, int width, int height) {
+    const double scale = std::min(static_cast<double>(width) / f.width, static_cast<double>(height) / f.height);
+    const int w = std::max(2, static_cast<int>(std::lround(f.width * scale)) & ~1),
+              h = std::max(2, static_cast<int>(std::lround(f.height * scale)) & ~1);
+    const auto small = scaled(f, w, h);
+    YuvFrame out(width & ~1, height & ~1);
+    out.time = f.time;
+    constexpr std::uint8_t kBlack = 16, kGrey = 128; // limited range
+    std::fill(out.y.begin(), out.y.end(), kBlack);
+    std::fill(out.u.begin(), out.u.end(), kGrey);
+    std::fill(out.v.begin(), out.v.end(), kGrey);
+    const int left = (out.width - w) / 4 * 2, top = (out.height - h) / 4 * 2; // chroma lies on even pixels
+    const auto lay = [](const std::vector<std::uint8_t>& from, int fromWidth, int rows, std::vector<std::uint8_t>& to,
+                        int toWidth, int x, int y) {
+        for (int r = 0; r < rows; ++r)
+            std::copy_n(from.begin() + static_cast<std::ptrdiff_t>(r) * fromWidth, fromWidth,
+                        to.begin() + static_cast<std::ptrdiff_t>(y + r) * toWidth + x);
+    };
+    lay(small.y, w, h, out.y, out.width, left, top);
+    lay(small.u, w / 2, h / 2, out.u, out.width / 2, left / 2, top / 2);
+    lay(small.v, w / 2, h / 2, out.v, out.width / 2, left / 2, top / 2);
+    return out;
+}
+
 std::vector<std::uint8_t> toBgra(const YuvFrame& f, int width, int height) {
     std::vector<std::uint8_t> out(static_cast<std::size_t>(width) * static_cast<std::size_t>(height) * 4);
     ff::Scaler scaler(sws_getContext(f.width, f.height, AV_PIX_FMT_YUV420P, width, height, AV_PIX_FMT_BGRA,

@@ -81,6 +81,20 @@ double startOf(const Cut& cut, CornerId corner) {
     return s ? seconds(s->start) : 0;
 }
 
+/// The corner's piece of the film, as a media fragment (W3C Media Fragments 1.0).
+std::string pieceOf(const Cut& cut, CornerId corner) {
+    double from = -1, to = -1;
+    for (const auto& s : cut.sections)
+        if (s.corner == corner) {
+            if (from < 0) from = seconds(s.start);
+            to = seconds(s.end);
+        }
+    if (from < 0) return "guide.mp4";
+    char text[64];
+    std::snprintf(text, sizeof text, "guide.mp4#t=%.2f,%.2f", from, to);
+    return text;
+}
+
 std::string styled() {
     auto css = resource("page.css");
     const std::pair<const char*, QRgb> colours[] = {
@@ -191,7 +205,7 @@ std::string factsJson(const Guide& g, const MeasuredCorners& measured) {
 }
 
 PageFiles makePage(const Guide& g, const Cut& cut, const MeasuredCorners& measured, const LapTrace& trace,
-                   const Track* road) {
+                   const Track* road, bool singleClips) {
     data page;
     page.set("title", g.scene.title);
     page.set("channel", g.scene.channel);
@@ -218,7 +232,8 @@ PageFiles makePage(const Guide& g, const Cut& cut, const MeasuredCorners& measur
         d.set("name", g.scene.cornerLabels == CornerLabels::Numbers ? "" : c.name);
         d.set("kind", kindWords(c) + (c.flat ? ", flat out" : "") + (complex.empty() ? "" : ", part of " + complex));
         d.set("start", std::to_string(startOf(cut, c.id)));
-        d.set("clip", clipName(c));
+        d.set("clip", pieceOf(cut, c.id));
+        if (singleClips) d.set("download", clipName(c));
         d.set("still", stillName(c));
         if (c.consequence > 0) d.set("consequence", std::string(consequenceText(c.consequence)));
         d.set("rows", rowsOf(c, facts ? *facts : CornerFacts{}, g.scene.speedUnit));

@@ -11,10 +11,10 @@ struct PageFiles {
     std::string html, css, script, factsJson;
 };
 
-/// `laptimeS` of the shown lap. The video is expected as guide.mp4, clips as clips/corner-NN.mp4, stills as
-/// clips/corner-NN.jpg.
+/// The video is expected as guide.mp4, stills as clips/corner-NN.jpg. A corner's clip is a piece of the one film (a
+/// media fragment); with `singleClips` it is also offered as clips/corner-NN.mp4.
 PageFiles makePage(const Guide& guide, const Cut& cut, const MeasuredCorners& measured, const LapTrace& trace,
-                   const Track* road);
+                   const Track* road, bool singleClips = false);
 
 std::string clipName(const Corner& corner);
 std::string stillName(const Corner& corner);

@@ -13,14 +13,34 @@ namespace {
 
 constexpr double kPi = 3.14159265358979323846;
 // A point in the open sea: the ring is nowhere.
-constexpr double kLat0 = 41.5, kLon0 = -29.25, kEarth = 6371008.8;
+constexpr double kLat0 = 41.5, kLon0 = -29.25;
+constexpr double kAxis = 6378137.0, kFlat = 1 / 298.257223563, kE2 = kFlat * (2 - kFlat); // WGS 84
 
-double latitude(double y) { return kLat0 + y / kEarth * 180 / kPi; }
-double longitude(double x) { return kLon0 + x / (kEarth * std::cos(kLat0 * kPi / 180)) * 180 / kPi; }
+struct Degrees {
+    double lat, lon;
+};
+
+/// Metres east and north of that point to degrees on the ellipsoid: into the frame that turns with the earth, then back
+/// by Bowring's method.
+Degrees onEarth(double east, double north) {
+    const double lat = kLat0 * kPi / 180, lon = kLon0 * kPi / 180;
+    const double n = kAxis / std::sqrt(1 - kE2 * std::sin(lat) * std::sin(lat));
+    const double up = -(east * east + north * north) / (2 * 6371000.0); // down to the ground again
+    const double x = n * std::cos(lat) * std::cos(lon) - std::sin(lon) * east - std::sin(lat) * std::cos(lon) * north +
+                     std::cos(lat) * std::cos(lon) * up;
+    const double y = n * std::cos(lat) * std::sin(lon) + std::cos(lon) * east - std::sin(lat) * std::sin(lon) * north +
+                     std::cos(lat) * std::sin(lon) * up;
+    const double z = n * (1 - kE2) * std::sin(lat) + std::cos(lat) * north + std::sin(lat) * up;
+    const double axis = kAxis * (1 - kFlat), p = std::hypot(x, y), theta = std::atan2(z * kAxis, p * axis);
+    const double s = std::sin(theta), c = std::cos(theta);
+    const double found = std::atan2(z + kE2 / (1 - kE2) * axis * s * s * s, p - kE2 * kAxis * c * c * c);
+    return {found * 180 / kPi, std::atan2(y, x) * 180 / kPi};
+}
 
 nlohmann::json place(double x, double y) {
     const auto r = [](double v) { return std::round(v * 1e8) / 1e8; };
-    return {r(longitude(x)), r(latitude(y))};
+    const auto at = onEarth(x, y);
+    return {r(at.lon), r(at.lat)};
 }
 
 nlohmann::json thing(const char* role, const Pose& p) {
@@ -51,12 +71,14 @@ std::string csvLog(const Circuit& c, const Drive& d, const LogOptions& o) {
         const auto pedal = [&](double v) {
             return 100 * std::clamp(v + (v > 0.001 && v < 0.999 ? o.pedalNoise * unit(rng) : 0), 0.0, 1.0);
         };
+        const double east = p.x + o.positionNoise * unit(rng), north = p.y + o.positionNoise * unit(rng);
+        const auto where = onEarth(east, north);
         std::snprintf(row, sizeof row, "%.3f,%d,%.2f,%.2f,%.1f,%.1f,%.1f,%d,%.0f,%.3f,%.3f,%.3f,%.2f,%.8f,%.8f,%.2f\n",
                       t - o.startAt, x.lap, x.s - x.lap * c.length, 3.6 * (x.v + o.speedNoise * unit(rng)),
                       pedal(x.throttle), pedal(x.brake), steer * 180 / kPi + 0.15 * unit(rng), x.gear,
                       x.rpm + 8 * unit(rng), x.ay / 9.80665 + 0.015 * unit(rng), x.ax / 9.80665 + 0.015 * unit(rng),
-                      1 + 0.16 * bump + 0.01 * unit(rng), k * x.v * 180 / kPi + 0.1 * unit(rng),
-                      latitude(p.y + o.positionNoise * unit(rng)), longitude(p.x + o.positionNoise * unit(rng)), p.z);
+                      1 + 0.16 * bump + 0.01 * unit(rng), k * x.v * 180 / kPi + 0.1 * unit(rng), where.lat, where.lon,
+                      p.z);
         out += row;
     }
     return out;

@@ -4,6 +4,7 @@
 #include "core/log/csv_cells.h"
 #include "core/track/plane.h"
 #include "store/files.h"
+#include "store/json_view.h"
 #include "store/track_place.h"
 
 #include <algorithm>
@@ -119,28 +120,27 @@ Result<std::vector<Row>> parseTable(std::string_view text, const std::string& fi
 }
 
 Result<std::vector<Row>> parseFeatures(std::string_view text, const std::string& file) {
+    const auto j =
+        parsedJson(text, file, "corner-list.not-json", "a GeoJSON feature collection, or a table with a header");
+    if (!j) return j.error();
+    std::optional<Error> wrong;
     std::vector<Row> rows;
-    try {
-        const auto root = json::parse(text);
-        for (const auto& feature : root.at("features")) {
-            const auto& p = feature.at("properties");
-            if (p.value("role", "") != "corner") continue;
-            Row r;
-            r.number = p.value("number", 0), r.name = p.value("name", ""), r.side = sideOf(p.value("side", ""));
-            const auto place = [&](const char* key, std::optional<double>& to) {
-                if (const auto it = p.find(key); it != p.end() && !it->is_null()) to = it->get<double>();
-            };
-            place("start_m", r.startM), place("turn_in_m", r.turnInM), place("at_m", r.apexM), place("apex_m", r.apexM),
-                place("end_m", r.endM);
-            if (!r.apexM && !(r.startM && r.endM))
-                return Error{"corner-list.no-place", "corner " + std::to_string(r.number) + " has no place", file,
-                             "apex_m, or start_m and end_m"};
-            rows.push_back(std::move(r));
-        }
-    } catch (const json::parse_error& e) {
-        return Error{"corner-list.not-json", "is not valid JSON (byte " + std::to_string(e.byte) + ")", file,
-                     "a GeoJSON feature collection, or a table with a header"};
-    } catch (const json::exception& e) { return bad(e.what(), file, "the members listed in docs/formats.md"); }
+    for (const auto& feature : JsonView(*j, "", wrong).at("features").list()) {
+        const auto p = feature.find("properties");
+        if (!p || p->text("role", "") != "corner") continue;
+        Row r;
+        r.number = p->whole("number", 0), r.name = p->text("name", ""), r.side = sideOf(p->text("side", ""));
+        const auto place = [&](const char* key, std::optional<double>& to) {
+            if (const auto there = p->find(key)) to = there->number();
+        };
+        place("start_m", r.startM), place("turn_in_m", r.turnInM), place("at_m", r.apexM), place("apex_m", r.apexM),
+            place("end_m", r.endM);
+        if (!wrong && !r.apexM && !(r.startM && r.endM))
+            return Error{"corner-list.no-place", "corner " + std::to_string(r.number) + " has no place",
+                         file + ": " + p->place(), "apex_m, or start_m and end_m"};
+        rows.push_back(std::move(r));
+    }
+    if (wrong) return bad(wrong->what, file + ": " + wrong->where, wrong->expected);
     return rows;
 }
 

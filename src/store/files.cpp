@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "store/files.h"
 
+#include <atomic>
 #include <cerrno>
 #include <cstring>
 #include <fcntl.h>
@@ -49,7 +50,9 @@ Result<std::string> readFile(const fs::path& path) {
 }
 
 Status writeFile(const fs::path& path, std::string_view bytes) {
-    Scratch scratch(path.parent_path() / ("." + path.filename().string() + "." + std::to_string(::getpid()) + ".part"));
+    static std::atomic<int> count{0}; // two writers of one file do not share a scratch file
+    Scratch scratch(path.parent_path() / ("." + path.filename().string() + "." + std::to_string(::getpid()) + "-" +
+                                          std::to_string(++count) + ".part"));
     if (scratch.fd < 0) {
         scratch.kept = true; // nothing of ours to remove
         return writeError(path, errno);

@@ -217,16 +217,20 @@ GuideReference referenceFrom(const JsonView& v) {
 // Sources
 
 json write(const ClockTie& t) {
-    return {{"offset_s", t.offsetS},
-            {"drift_ppm", t.driftPpm},
-            {"uncertainty_ms", t.uncertaintyMs},
-            {"confidence", t.confidence},
-            {"method", t.method}};
+    json j = {{"offset_s", t.offsetS},
+              {"drift_ppm", t.driftPpm},
+              {"uncertainty_ms", t.uncertaintyMs},
+              {"confidence", t.confidence},
+              {"method", t.method}};
+    if (t.rival) j["rival"] = {{"offset_s", t.rival->offsetS}, {"likeness", t.rival->likeness}};
+    return j;
 }
 
 ClockTie tieFrom(const JsonView& v) {
-    return {v.number("offset_s"), v.number("drift_ppm", 0), v.number("uncertainty_ms", 0), v.number("confidence", 0),
-            v.text("method", "none")};
+    ClockTie t{v.number("offset_s"), v.number("drift_ppm", 0), v.number("uncertainty_ms", 0), v.number("confidence", 0),
+               v.text("method", "none")};
+    if (const auto r = v.find("rival")) t.rival = TieRival{r->number("offset_s"), r->number("likeness", 0)};
+    return t;
 }
 
 json write(const Film& f) {

@@ -52,6 +52,11 @@ void MainWindow::addKeys() {
     key(QKeySequence::Save, tr("save"), [this] { desk_->save(); });
     key(QKeySequence::Open, tr("open a guide, or a recent one"), [this] { chooseGuide(); });
     key(QKeySequence::New, tr("new guide from film and log"), [this] { newGuide(); });
+    key(QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_F12), {}, [this] { // for developers: not in the help
+        say(tr("Longest stall %1 ms, %2 over 50 ms").arg(stalls_->longestMs(), 0, 'f', 0).arg(stalls_->stalls()),
+            false);
+        stalls_->reset();
+    });
     key(QKeySequence(Qt::Key_F1), tr("these keys"), [this] {
         help_->setGeometry(rect());
         help_->setVisible(!help_->isVisible());

@@ -13,6 +13,7 @@
 #include "studio/widgets/help_overlay.h"
 #include "studio/widgets/station_line.h"
 #include "studio/widgets/style.h"
+#include "studio/widgets/welcome.h"
 
 #include <QApplication>
 #include <QCloseEvent>
@@ -24,7 +25,6 @@
 #include <QMimeData>
 #include <QPlainTextEdit>
 #include <QScrollArea>
-#include <QSettings>
 #include <QShortcut>
 #include <QStackedWidget>
 #include <QTimer>
@@ -32,7 +32,7 @@
 
 namespace hl {
 namespace {
-constexpr int kMostRecent = 8;
+constexpr int kLowWindow = 780; // px; below, the ribbon makes room for the film
 
 QString paceText(double pace) {
     switch (paceOf(pace)) {
@@ -58,6 +58,7 @@ QWidget* scrolled(QWidget* page) {
 MainWindow::MainWindow()
     : desk_(std::make_unique<Desk>()), player_(std::make_unique<Player>(*desk_)),
       stations_(allStations(*desk_, *player_)) {
+    stalls_ = new StallMeter(this);
     setWindowTitle(tr("High Lantern"));
     setAcceptDrops(true);
     resize(1280, 800);
@@ -67,7 +68,10 @@ MainWindow::MainWindow()
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(0);
     column->addWidget(buildTop());
-    column->addWidget(buildMiddle(), 3);
+    welcome_ = new Welcome;
+    column->addWidget(welcome_, 3);
+    desktop_ = buildMiddle();
+    column->addWidget(desktop_, 3);
     stretch_ = new StretchView(*desk_, *player_);
     stretch_->hide();
     column->addWidget(stretch_, 2);
@@ -77,6 +81,10 @@ MainWindow::MainWindow()
     connectDesk();
     addKeys();
     help_ = new HelpOverlay(keyHelp_, this);
+    connect(welcome_, &Welcome::guideWanted, this, &MainWindow::open);
+    connect(welcome_, &Welcome::newGuideWanted, this, [this] { newGuide(); });
+    connect(welcome_, &Welcome::openWanted, this, &MainWindow::chooseGuide);
+    connect(welcome_, &Welcome::said, this, &MainWindow::say);
     layDesk();
     centralWidget()->setFocus();
 }
@@ -176,7 +184,8 @@ void MainWindow::addStation(Station& station) {
 
 void MainWindow::connectDesk() {
     connect(desk_.get(), &Desk::opened, this, [this] {
-        remember(desk_->folder());
+        rememberGuide(desk_->folder());
+        layDesk();
         refreshTop();
         say({}, false);
         if (isVisible()) here().enter();
@@ -255,11 +264,16 @@ void MainWindow::setFilmLarge(bool large) {
 /// What stands where, as the station wishes; a large film leaves it only the strip and the ribbon.
 void MainWindow::layDesk() {
     const auto wish = here().layout();
+    welcome_->setVisible(!desk_->isOpen());
+    desktop_->setVisible(desk_->isOpen());
+    ribbon_->setVisible(desk_->isOpen());
+    line_->setEnabled(desk_->isOpen());
     line_->setCurrent(here_);
     pages_->setCurrentIndex(here_);
-    const bool stretch = wish.stretch && !filmLarge_;
+    const bool stretch = wish.stretch && !filmLarge_ && desk_->isOpen();
     if (!stretch) stretch_->hide();
-    ribbon_->setCompact(wish.stretch || filmLarge_); // first make room, or the window would grow
+    ribbon_->setCompact(wish.stretch || filmLarge_ ||
+                        height() < kLowWindow); // first make room, or the window would grow
     pages_->setVisible(!filmLarge_);
     strip_->setVisible(wish.pedals);
     strip_->setTall(wish.tallPedals && !filmLarge_);
@@ -295,18 +309,9 @@ void MainWindow::open(const QString& folder) {
     if (mayLeave()) desk_->open(folder);
 }
 
-void MainWindow::remember(const QString& folder) {
-    QSettings s;
-    auto recent = s.value(QStringLiteral("recent")).toStringList();
-    recent.removeAll(QDir(folder).absolutePath());
-    recent.prepend(QDir(folder).absolutePath());
-    s.setValue(QStringLiteral("recent"), recent.mid(0, kMostRecent));
-}
-
 void MainWindow::chooseGuide() {
     QMenu menu(this);
-    for (const auto& folder : QSettings().value(QStringLiteral("recent")).toStringList())
-        if (QDir(folder).exists()) menu.addAction(folder, this, [this, folder] { open(folder); });
+    for (const auto& folder : recentGuides()) menu.addAction(folder, this, [this, folder] { open(folder); });
     if (!menu.isEmpty()) menu.addSeparator();
     menu.addAction(tr("Another folder\u2026"), this, [this] {
         const auto folder = QFileDialog::getExistingDirectory(this, tr("Open a guide's folder"));
@@ -363,6 +368,7 @@ void MainWindow::dropEvent(QDropEvent* e) {
 void MainWindow::resizeEvent(QResizeEvent* e) {
     QMainWindow::resizeEvent(e);
     if (help_) help_->setGeometry(rect());
+    if (e->size().height() != e->oldSize().height()) layDesk();
 }
 
 } // namespace hl

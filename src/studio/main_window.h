@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 #include "studio/station.h"
+#include "studio/widgets/stall_meter.h"
 
 #include <QMainWindow>
 
@@ -14,6 +15,7 @@ namespace hl {
 class StationLine;
 class Ribbon;
 class HelpOverlay;
+class Welcome;
 class PlanView;
 class StripView;
 struct KeyHelp;
@@ -30,6 +32,7 @@ class MainWindow : public QMainWindow {
     void go(int station); ///< by its place on the line
     void go(const QString& name);
     void setFilmLarge(bool large); ///< the film fills the desk; the sheet slides away
+    StallMeter& stalls() { return *stalls_; }
     bool filmLarge() const { return filmLarge_; }
 
   protected:
@@ -52,7 +55,6 @@ class MainWindow : public QMainWindow {
     void refreshTop();
     void say(const QString& text, bool wrong);
     void chooseGuide();
-    void remember(const QString& folder);
     bool mayLeave();
     void showPlace();
     void nextPace();
@@ -64,6 +66,9 @@ class MainWindow : public QMainWindow {
     int here_ = 0;
     bool filmLarge_ = false;
     StationLine* line_;
+    Welcome* welcome_;
+    QWidget* desktop_;
+    StallMeter* stalls_;
     QStackedWidget* pages_;
     QHBoxLayout* middle_;
     QWidget* stretch_;

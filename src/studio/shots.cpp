@@ -8,6 +8,7 @@
 #include "studio/stations/scene/new_guide_dialog.h"
 #include "studio/views/evidence_view.h"
 #include "studio/widgets/help_overlay.h"
+#include "studio/widgets/welcome.h"
 
 #include <QApplication>
 #include <QDir>
@@ -37,6 +38,10 @@ void settle(int ms) {
 int takeShots(MainWindow& w, const QString& guide, const QString& folder) {
     QDir().mkpath(folder);
     w.resize(1280, 800);
+    rememberGuide(guide);
+    if (auto* welcome = w.findChild<Welcome*>()) welcome->refresh();
+    settle(300);
+    w.grab().save(QDir(folder).filePath(QStringLiteral("welcome.png")));
     w.open(guide);
     if (!waitFor([&] { return w.desk().isOpen() && w.desk().cut().lengthS > 0 && !w.player().picture().isNull(); },
                  60000))
@@ -74,6 +79,9 @@ int takeShots(MainWindow& w, const QString& guide, const QString& folder) {
     shot("whole-lap.png");
     if (!w.desk().beside().empty()) w.desk().besideLaps().takeAway(w.desk().beside().front()->name);
     page->showView(0);
+    w.setFilmLarge(true);
+    shot("film-large.png");
+    w.setFilmLarge(false);
     if (auto* help = w.findChild<HelpOverlay*>()) {
         help->setGeometry(w.rect());
         help->show();

@@ -115,8 +115,8 @@ TEST_CASE("an edition is published whole, replaced whole, and nothing else is to
     auto o = openDemo({3});
     o.guide.corners[0].beats.resize(1); // short
     o.cut = planCut(o.guide, o.session, o.speeches);
-    RenderWish how;
-    how.preset = "ultrafast";
+    PublishWish how;
+    how.film.preset = "ultrafast", how.singleClips = true;
     const auto out = dir / "edition";
     const auto report = publishGuide(o.guide, o.session, o.cut, out, how, {});
     REQUIRE(report);
@@ -139,9 +139,15 @@ TEST_CASE("an edition is published whole, replaced whole, and nothing else is to
     REQUIRE(film);
     CHECK(film->info().length.count() == Approx(o.cut.lengthS).margin(0.1));
 
+    // A corner's clip is a piece of the one film; a file of its own only where it was wished for.
+    CHECK(html.find("src=\"guide.mp4#t=") != std::string::npos);
+    CHECK(html.find("href=\"clips/corner-03.mp4\" download") != std::string::npos);
+    how.singleClips = false;
+
     std::ofstream(out / "old file.txt") << "from before";
     REQUIRE(publishGuide(o.guide, o.session, o.cut, out, how, {}));
     CHECK_FALSE(std::filesystem::exists(out / "old file.txt"));
+    CHECK_FALSE(std::filesystem::exists(out / "clips/corner-03.mp4"));
 
     std::filesystem::create_directories(dir / "holiday");
     std::ofstream(dir / "holiday/photo.txt") << "mine";

@@ -27,7 +27,7 @@ def publish_small_guide(folder):
     guide["scene"]["real_track"] = True
     guide["corners"][0]["consequence"] = 3
     guide["corners"][0]["name"] = "Curlew <b>&</b> friends"  # a name is never markup
-    guide["sources"]["video"] = str((DEMO / "saltmarrow-lap.mp4").resolve())
+    guide["sources"]["films"][0]["file"] = str((DEMO / "saltmarrow-lap.mp4").resolve())
     for source in ("log", "track"):
         guide["sources"][source] = str((DEMO / "saltmarrow-guide" / guide["sources"][source]).resolve())
     small = folder / "guide"
@@ -114,9 +114,13 @@ class Page(unittest.TestCase):
             section = self.driver.find_element(By.ID, f"corner-{number}")
             self.assertIn("As driven", section.text)
             clip = section.find_element(By.TAG_NAME, "video")
-            self.assertTrue((self.edition / clip.get_attribute("src").split("/edition/")[1]).is_file())
+            name, piece = clip.get_attribute("src").split("/edition/")[1].split("#t=")
+            self.assertTrue((self.edition / name).is_file())
+            begin, end = (float(t) for t in piece.split(","))
+            self.assertGreater(end - begin, 2)
             self.driver.execute_script("arguments[0].preload = 'metadata'; arguments[0].load()", clip)
             self.wait(lambda: self.driver.execute_script("return arguments[0].duration > 2", clip))
+            self.wait(lambda: abs(self.driver.execute_script("return arguments[0].currentTime", clip) - begin) < 0.5)
         self.assertIn("Curlew <b>&</b> friends", self.driver.find_element(By.ID, "corner-2").text)
         self.assertIn("wall", self.driver.find_element(By.ID, "corner-2").text)
 

@@ -58,9 +58,9 @@ TEST_CASE("a bend that tightens and one that opens are told apart") {
     CHECK(s.corners[1].kind == "bend");
 }
 
-TEST_CASE("a kink taken flat stays a corner and is marked so") {
-    auto s = seen({turn(-90, 40, 40, 350), turn(-22, 320, 320, 300, 30), turn(-90, 40, 40, 300), turn(-90, 40, 40, 300),
-                   turn(-68, 40, 40, 300)});
+TEST_CASE("a kink taken flat stays a corner and is marked so; a slighter one nobody would name is none") {
+    auto s = seen({turn(-90, 40, 40, 350), turn(-38, 320, 320, 300, 30), turn(-90, 40, 40, 300), turn(-90, 40, 40, 300),
+                   turn(-52, 40, 40, 300)});
     REQUIRE(s.corners.size() == 5);
     CHECK_FALSE(s.corners[1].flat); // this driver lifts
     const auto kink = s.corners[1];
@@ -71,6 +71,14 @@ TEST_CASE("a kink taken flat stays a corner and is marked so") {
     CHECK(flat[1].flat);
     CHECK(flat[1].kind == "kink");
     CHECK_FALSE(flat[0].flat);
+    for (const double degrees : {16.0, 22.0, 27.0}) {
+        auto slight = seen({turn(-90, 40, 40, 350), turn(-degrees, 172, 172, 300, 20), turn(-90, 40, 40, 300),
+                            turn(-90, 40, 40, 300), turn(degrees - 90, 40, 40, 300)});
+        INFO(degrees);
+        for (auto& v : slight.lap.throttle) v = 1; // nobody eases off for it
+        const auto found = must(findCorners(slight.lap, &slight.d.track));
+        for (const auto& c : found) CHECK(deg(c.angleRad) > 50);
+    }
 }
 
 TEST_CASE("the long bends of an oval are corners") {

@@ -17,7 +17,8 @@ struct CarAbility {
     SpeedCurve corner; ///< lateral acceleration reached or passed in a twentieth of the cornering
 };
 
-/// From all the laps given; they should be by one car in one condition.
+/// From all the laps given; they should be by one car in one condition. Never beyond what a car on tyres can (6 g);
+/// braking and cornering follow a + b v^2 (tyres and wings) within a tenth above and a fifth below.
 CarAbility abilityOf(const std::vector<LapTrace>& laps);
 
 } // namespace hl

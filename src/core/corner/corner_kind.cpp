@@ -42,6 +42,17 @@ bool drivenFlat(const Corner& c, const LapTrace& t) {
                         kLoss;
 }
 
+bool isWorthAName(const Corner& c, const LapTrace& t) {
+    constexpr double kTurnsBy = 30, kTightM = 120, kEased = 0.03; // degrees; m; share of the speed
+    if (deg(c.angleRad) >= kTurnsBy || c.minRadiusM < kTightM) return true;
+    if (drivenFlat(c, t)) return false;
+    const auto a = locate(t.s, c.turnInM - 80).i, b = locate(t.s, c.apexM).i;
+    if (b <= a || b >= t.v.size()) return true;
+    const double before = *std::max_element(t.v.begin() + static_cast<std::ptrdiff_t>(a),
+                                            t.v.begin() + static_cast<std::ptrdiff_t>(b) + 1);
+    return t.v[b] < (1 - kEased) * before;
+}
+
 std::vector<double> clippingPoints(const Corner& c, const LapTrace& t) {
     const double sign = c.side == Side::Left ? 1 : -1;
     const auto a = locate(t.s, c.turnInM).i, b = locate(t.s, c.endM).i;
@@ -71,7 +82,8 @@ std::vector<double> clippingPoints(const Corner& c, const LapTrace& t) {
 
 std::string cornerKind(const Corner& c, const LapTrace& t) {
     const double angle = deg(c.angleRad);
-    if (c.apexesM.size() > 1) return "double apex";
+    constexpr double kTwice = 60; // degrees; in less nobody clips twice
+    if (c.apexesM.size() > 1 && angle > kTwice) return "double apex";
     if (angle > kHairpin && c.minRadiusM < kSweeperM) return "hairpin";
     if (c.flat && angle < kKink) return "kink";
     if (c.minRadiusM > kSweeperM) return "sweeper";

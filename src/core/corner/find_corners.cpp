@@ -179,6 +179,7 @@ Result<std::vector<Corner>> findCorners(const LapTrace& trace, const Track* trac
     for (const auto& bend : byRoad ? bendsOfRoad(trace, road) : bends(usualLap(trace, others))) {
         auto c = cornerOf(trace, bend, byRoad ? road : trace);
         if (c.apexM < 0 || c.apexM >= trace.lengthM) continue; // belongs to the lap before or after
+        if (!isWorthAName(c, trace)) continue;
         c.number = static_cast<int>(corners.size()) + 1;
         c.id = {c.number};
         const auto [a, b] = around(trace, bend, kTightShare);

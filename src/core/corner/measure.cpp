@@ -2,6 +2,7 @@
 // The facts of one corner, each found by its own small function.
 #include "core/corner/braking_shape.h"
 #include "core/corner/corner.h"
+#include "core/corner/fact_table.h"
 #include "core/corner/more_facts.h"
 #include "core/corner/pedal_ramp.h"
 #include "core/corner/wheel_facts.h"
@@ -206,7 +207,9 @@ CornerFacts measured(const LapTrace& trace, const Corner& corner, const Track* t
 } // namespace
 
 CornerFacts measure(const LapTrace& trace, const Corner& corner, const Track* track, double carWidthM) {
-    return measured(trace, corner, track, carWidthM, lapWide(trace));
+    auto f = measured(trace, corner, track, carWidthM, lapWide(trace));
+    dropWhatIsNoNumber(f);
+    return f;
 }
 
 std::vector<CornerFacts> measureAll(const LapTrace& trace, const std::vector<Corner>& corners, const Track* track,
@@ -223,6 +226,7 @@ std::vector<CornerFacts> measureAll(const LapTrace& trace, const std::vector<Cor
         else
             facts[i].unmeasured["straight_end_kmh"] = "the log ends before the next braking";
     }
+    for (auto& f : facts) dropWhatIsNoNumber(f);
     return facts;
 }
 

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // How alike several laps are in one fact: whether it is a habit or an accident.
 #pragma once
-#include "core/corner/corner.h"
+#include "core/corner/fact_table.h"
 
 namespace hl {
 
@@ -10,8 +10,6 @@ struct Spread {
            high = 0;      ///< low and high hold nine tenths of the laps (all of them when fewer than ten)
     std::size_t laps = 0; ///< in which it could be measured
 };
-
-using Fact = std::optional<Measured> CornerFacts::*;
 
 /// Over the facts of one corner in several laps; none when fewer than two laps show it.
 std::optional<Spread> spreadOf(const std::vector<CornerFacts>& laps, Fact fact);

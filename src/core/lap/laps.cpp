@@ -89,10 +89,17 @@ std::vector<double> travelled(const CarLog& log, std::size_t from, std::size_t t
 
 void moveToPlane(CarLog& log, const Track& track) {
     if (!log.origin || !track.origin || !log.hasPosition()) return;
-    const auto shift = onPlane(*track.origin, *log.origin);
-    const double narrow = std::cos(rad(track.origin->latitude)) / std::cos(rad(log.origin->latitude));
-    for (double& x : log[Channel::X]) x = x * narrow + shift.x;
-    for (double& y : log[Channel::Y]) y += shift.y;
+    // Two planes that touch the globe at neighbouring places are turned and shifted against each other, and hardly
+    // bent: where three points go, all go.
+    constexpr double kReachM = 1000;
+    const auto moved = [&](Vec2 p) { return onPlane(*track.origin, onGlobe(*log.origin, p)); };
+    const auto o = moved({0, 0}), e = moved({kReachM, 0}), n = moved({0, kReachM});
+    auto &xs = log[Channel::X], &ys = log[Channel::Y];
+    for (std::size_t i = 0; i < xs.size(); ++i) {
+        const double x = xs[i] / kReachM, y = ys[i] / kReachM;
+        xs[i] = o.x + x * (e.x - o.x) + y * (n.x - o.x);
+        ys[i] = o.y + x * (e.y - o.y) + y * (n.y - o.y);
+    }
     log.origin = track.origin;
 }
 

@@ -102,10 +102,7 @@ void layOnPlane(CarLog& log) {
     log.origin = GeoPoint{lat[first], lon[first]};
     auto &x = log[Channel::X], &y = log[Channel::Y];
     x.reserve(lat.size()), y.reserve(lat.size());
-    for (std::size_t i = 0; i < lat.size(); ++i) {
-        const auto p = onPlane(*log.origin, {lat[i], lon[i]});
-        x.push_back(p.x), y.push_back(p.y);
-    }
+    for (const auto& p : onPlane(*log.origin, lat, lon)) x.push_back(p.x), y.push_back(p.y);
 }
 
 } // namespace

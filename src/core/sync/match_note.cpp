@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/sync/match_note.h"
 
-#include "core/units/numbers.h"
+#include "core/units/figures.h"
 
 #include <algorithm>
 
@@ -52,6 +52,20 @@ double score(const NoteMap& map, const Prediction& p, long hops, double bandShif
     return static_cast<double>(n) * static_cast<double>(stride) * map.hopS < kLeastShared
                ? -1
                : sum / static_cast<double>(n);
+}
+
+/// How much a place says: a film usually lies wholly inside its log, and a few seconds that happen to fit prove little.
+/// The root of the share, for the error of a mean falls so.
+double overlapWeight(const NoteMap& map, const Prediction& p, long hops) {
+    const auto rows = static_cast<long>(map.rows()), size = static_cast<long>(p.band.size());
+    const long shared = std::min(rows, size - hops) - std::max(0L, -hops);
+    return shared > 0 ? std::sqrt(static_cast<double>(shared) / static_cast<double>(std::min(rows, size))) : 0;
+}
+
+/// The score of a place, weighed by how much of the film lies inside the log.
+double weighed(const NoteMap& map, const Prediction& p, long hops, double bandShift, std::size_t stride) {
+    const double v = score(map, p, hops, bandShift, stride);
+    return v > 0 ? v * overlapWeight(map, p, hops) : v;
 }
 
 struct Peak {
@@ -155,7 +169,7 @@ Fine refined(const NoteMap& map, const EngineNote& note, Fine at, double middle,
 
 /// What is decided of a place: the exact tie, or that it is not sure.
 Result<ClockTie> concluded(const NoteMap& map, const EngineNote& note, const Prediction& p, const Peak& peak,
-                           double mean, double lead, bool mayDrift) {
+                           double mean, double lead, bool mayDrift, std::optional<TieRival> rival = {}) {
     ClockTie tie;
     tie.method = "sound";
     tie.offsetS = p.startS + static_cast<double>(peak.hops) * map.hopS - map.startS;
@@ -169,8 +183,13 @@ Result<ClockTie> concluded(const NoteMap& map, const EngineNote& note, const Pre
     // grows as noise hides the note
     tie.uncertaintyMs = std::clamp(5.0 / std::pow(std::max(0.1, heard), 3), 5.0, 200.0);
     if (heard < kHeardEnough || lead < kLeadEnough)
-        return Error{"sync.not-sure", "the engine note does not fit the log at one place better than at others", "",
-                     "the film of this log, or two pairs set by hand"};
+        return Error{"sync.not-sure",
+                     "the engine note does not fit the log at one place better than at others" +
+                         (rival ? " (log time is film time plus " + figure(tie.offsetS, 1) + " s, or plus " +
+                                      figure(rival->offsetS, 1) + " s, " + percentText(rival->likeness) + " as alike)"
+                                : std::string()),
+                     "", "the film of this log, or two pairs set by hand"};
+    tie.rival = rival;
     return tie;
 }
 
@@ -197,7 +216,8 @@ Others othersThan(const NoteMap& map, const Prediction& p, const Peak& peak) {
         if (std::abs(h - peak.hops) < 60) continue;
         const double v = score(map, p, h, shiftOf(map, peak.ratio), 5);
         if (v <= -1) continue;
-        if (v > o.second.value) o.second = {h, v, peak.ratio};
+        if (const double w = weighed(map, p, h, shiftOf(map, peak.ratio), 5); w > o.second.value)
+            o.second = {h, w, peak.ratio};
         o.mean += v, ++counted;
     }
     o.mean = counted > 0 ? o.mean / static_cast<double>(counted) : 0;
@@ -218,11 +238,16 @@ Result<ClockTie> tieToNote(const NoteMap& map, const EngineNote& note) {
     Peak best;
     for (const double ratio : kRatios)
         for (long h = -static_cast<long>(map.rows()); h < static_cast<long>(p.band.size()); h += 2)
-            if (const double v = score(map, p, h, shiftOf(map, ratio), 5); v > best.value) best = {h, v, ratio};
+            if (const double v = weighed(map, p, h, shiftOf(map, ratio), 5); v > best.value) best = {h, v, ratio};
     const auto peak = sharpened(map, p, best);
     const auto others = othersThan(map, p, peak);
-    const double lead = others.second.value > -1 ? leadOver(map, p, peak, p, others.second) : 10;
-    return concluded(map, note, p, peak, others.mean, lead, true);
+    const bool rivalled = others.second.value > -1;
+    const double lead = rivalled ? leadOver(map, p, peak, p, others.second) : 10;
+    std::optional<TieRival> rival;
+    if (rivalled && peak.value > 0)
+        rival = TieRival{p.startS + static_cast<double>(others.second.hops) * map.hopS - map.startS,
+                         std::clamp(others.second.value / peak.value, 0.0, 1.0)};
+    return concluded(map, note, p, peak, others.mean, lead, true, rival);
 }
 
 Result<ClockTie> tieNear(const NoteMap& map, const PlacedNote& best, const PlacedNote* second) {

@@ -10,12 +10,21 @@
 
 namespace hl {
 
+/// The next best place for a film in its log.
+struct TieRival {
+    double offsetS = 0;
+    double likeness = 0; ///< 0..1 of the best place's
+    friend bool operator==(const TieRival&, const TieRival&) = default;
+};
+
 struct ClockTie {
     double offsetS = 0;          ///< log time at footage time zero
     double driftPpm = 0;         ///< how much faster the log's clock runs, parts per million
     double uncertaintyMs = 0;    ///< half-width that holds in about 95 % of cases
     double confidence = 0;       ///< 0..1; below kSureEnough it must not be trusted
     std::string method = "none"; ///< "sound", "motion", "both", "hand", "none"
+
+    std::optional<TieRival> rival = {}; ///< none where no other place fits at all, or nobody looked
 
     LogTime log(FootageTime t) const { return at<LogTime>(offsetS + seconds(t) * (1 + driftPpm * 1e-6)); }
     FootageTime footage(LogTime t) const { return at<FootageTime>((seconds(t) - offsetS) / (1 + driftPpm * 1e-6)); }

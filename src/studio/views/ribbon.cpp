@@ -4,6 +4,7 @@
 #include "picture/paint_scene.h"
 #include "picture/tokens.h"
 
+#include <algorithm>
 #include <cmath>
 #include <QKeyEvent>
 #include <QMouseEvent>
@@ -46,8 +47,11 @@ double Ribbon::x(double atM) const { return kSide + atM / desk_.session().trace.
 double Ribbon::metreAt(double px) const { return (px - kSide) / (width() - 2 * kSide) * desk_.session().trace.lengthM; }
 double Ribbon::y(double lateralM) const { return top() + depth() / 2 - lateralM / kWidestM * depth() / 2; }
 QPointF Ribbon::cornerAt(CornerId id) const {
-    const auto* c = cornerWith(desk_.guide(), id);
-    return c ? QPointF(x(c->apexM), compact_ ? 16 : 24) : QPointF();
+    const auto& corners = desk_.guide().corners;
+    const auto numbers = numbersAt();
+    for (std::size_t i = 0; i < corners.size(); ++i)
+        if (corners[i].id == id) return {numbers[i].x, compact_ ? 16.0 : 24.0};
+    return {};
 }
 
 QPointF Ribbon::boundAt(Bound bound) const {
@@ -83,15 +87,67 @@ void Ribbon::paintBounds(QPainter& p) const {
     }
 }
 
-/// Where the lap has a fault: a lozenge over the road.
+std::vector<Ribbon::Gathered> Ribbon::gatheredFindings() const {
+    constexpr double kApart = 15; // px; nearer ones become one lamp with their count
+    std::vector<double> at;
+    for (const auto& f : desk_.session().study.faults)
+        if (std::isfinite(f.atM)) at.push_back(x(wrapped(f.atM, desk_.session().trace.lengthM)));
+    std::sort(at.begin(), at.end());
+    std::vector<Gathered> lamps;
+    for (const double px : at)
+        if (!lamps.empty() && px - lamps.back().x / lamps.back().count < kApart)
+            lamps.back().x += px, ++lamps.back().count;
+        else
+            lamps.push_back({px, 1});
+    for (auto& l : lamps) l.x /= l.count;
+    return lamps;
+}
+
+/// Where the lap has a fault: a lozenge over the road, with a count where several lie together.
 void Ribbon::paintFindings(QPainter& p) const {
     if (!boundsShown_) return;
-    p.setPen(QPen(QColor(look::kMarsh900), 1));
-    p.setBrush(QColor(look::kWrongOnDark));
-    for (const auto& f : desk_.session().study.faults) {
-        const QPointF at(x(wrapped(f.atM, desk_.session().trace.lengthM)), top() - 3);
-        p.drawPolygon(QPolygonF({at + QPointF(0, -6), at + QPointF(5, 0), at + QPointF(0, 6), at + QPointF(-5, 0)}));
+    p.setFont(look::text(look::kTiny, look::Weight::Heavy));
+    for (const auto& l : gatheredFindings()) {
+        const QPointF at(l.x, top() - 6);
+        const double r = l.count > 1 ? 9 : 6;
+        p.setPen(QPen(QColor(look::kMarsh900), 1));
+        p.setBrush(QColor(look::kWrongOnDark));
+        p.drawPolygon(QPolygonF({at + QPointF(0, -r), at + QPointF(r, 0), at + QPointF(0, r), at + QPointF(-r, 0)}));
+        if (l.count < 2) continue;
+        p.setPen(QColor(look::kMarsh900));
+        p.drawText(QRectF(at.x() - 12, at.y() - 9, 24, 18), Qt::AlignCenter, QString::number(l.count));
     }
+}
+
+/// Where each corner's number stands. Neighbours give way to each other to both sides, as little as they must; where
+/// all the room is taken the numbers are smaller.
+std::vector<Ribbon::NumberAt> Ribbon::numbersAt() const {
+    const auto& corners = desk_.guide().corners;
+    double size = look::kHead;
+    const double room = width() - 2 * kSide;
+    std::vector<NumberAt> out;
+    for (; size >= look::kTiny; --size) {
+        const QFontMetricsF metrics(look::text(size, look::Weight::Heavy));
+        double need = 0;
+        out.clear();
+        for (const auto& c : corners) {
+            const double w = metrics.horizontalAdvance(QString::number(c.number)) + 7;
+            out.push_back({x(c.apexM), w, size});
+            need += w;
+        }
+        if (need < 0.8 * room) break;
+    }
+    for (int round = 0; round < 60; ++round) { // push apart what overlaps
+        bool moved = false;
+        for (std::size_t i = 1; i < out.size(); ++i) {
+            const double over = (out[i - 1].width + out[i].width) / 2 - (out[i].x - out[i - 1].x);
+            if (over <= 0.01) continue;
+            out[i - 1].x -= over / 2, out[i].x += over / 2, moved = true;
+        }
+        for (auto& n : out) n.x = std::clamp(n.x, n.width / 2, width() - n.width / 2);
+        if (!moved) break;
+    }
+    return out;
 }
 
 QPixmap Ribbon::paintRoad() const {
@@ -141,25 +197,40 @@ QPixmap Ribbon::paintRoad() const {
 
 /// Numbers large, names small; a name that would run into its neighbour is left to the chosen corner.
 void Ribbon::paintNames(QPainter& p) const {
+    const auto& corners = desk_.guide().corners;
+    const auto numbers = numbersAt();
+    const bool names = !compact_ && desk_.guide().scene.cornerLabels != CornerLabels::Numbers;
+    const QFont tiny = look::text(look::kTiny);
+    const auto nameAt = [&](std::size_t i) {
+        const double half = QFontMetricsF(tiny).horizontalAdvance(QString::fromStdString(corners[i].name)) / 2;
+        const double cx = std::clamp(x(corners[i].apexM), half + 8, width() - half - 8);
+        return QRectF(cx - half - 2, 38, 2 * half + 4, 20);
+    };
+    QRectF chosen; // it always has its name, the others give way to it
+    for (std::size_t i = 0; i < corners.size(); ++i)
+        if (corners[i].id == desk_.corner()) chosen = nameAt(i);
     double taken = -1e9;
-    for (const auto& c : desk_.guide().corners) {
+    for (std::size_t i = 0; i < corners.size(); ++i) {
+        const auto& c = corners[i];
         const bool here = c.id == desk_.corner();
         const double cx = x(c.apexM);
         p.setPen(QPen(QColor(here ? look::kLamp : look::kMarsh600), 1));
-        if (!compact_) p.drawLine(QPointF(cx, 62), QPointF(cx, top() - 8));
-        p.setFont(look::text(look::kHead, look::Weight::Heavy));
+        if (!compact_) p.drawLine(QPointF(cx, 62), QPointF(cx, top() - 8)); // leans when the number gave way
+        const auto& n = numbers[i];
+        if (std::abs(n.x - cx) > 3) p.drawLine(QPointF(n.x, compact_ ? 28 : 36), QPointF(cx, compact_ ? 32 : 62));
+        p.setFont(look::text(n.size, look::Weight::Heavy));
         p.setPen(QColor(here ? look::kLamp : look::kMist));
-        p.drawText(QRectF(cx - 20, compact_ ? 4 : 12, 40, 26), Qt::AlignCenter, QString::number(c.number));
-        if (compact_) continue;
-        p.setFont(look::text(look::kTiny));
-        if (desk_.guide().scene.cornerLabels == CornerLabels::Numbers) continue;
-        const auto name = QString::fromStdString(c.name);
-        const double half = QFontMetricsF(p.font()).horizontalAdvance(name) / 2;
-        if (!here && cx - half < taken + 6) continue;
+        p.drawText(QRectF(n.x - n.width, compact_ ? 4 : 12, 2 * n.width, 26), Qt::AlignCenter,
+                   QString::number(c.number));
+        if (!names || c.name.empty()) continue;
+        const auto box = nameAt(i);
+        const bool giveWay =
+            box.left() < taken + 6 || (!chosen.isNull() && box.adjusted(-6, 0, 6, 0).intersects(chosen));
+        if (!here && giveWay) continue;
+        p.setFont(tiny);
         p.setPen(QColor(here ? look::kLamp : look::kReed));
-        const double nameX = std::clamp(cx, half + 8, width() - half - 8);
-        p.drawText(QRectF(nameX - half - 2, 38, 2 * half + 4, 20), Qt::AlignCenter, name);
-        taken = nameX + half;
+        p.drawText(box, Qt::AlignCenter, QString::fromStdString(c.name));
+        taken = box.right();
     }
 }
 
@@ -197,8 +268,10 @@ void Ribbon::mousePressEvent(QMouseEvent* e) {
     if (e->position().y() < top() - 8) { // on the names: the nearest corner
         auto nearest = desk_.corner();
         double best = 1e9;
-        for (const auto& c : desk_.guide().corners)
-            if (std::abs(c.apexM - at) < best) best = std::abs(c.apexM - at), nearest = c.id;
+        const auto numbers = numbersAt();
+        for (std::size_t i = 0; i < numbers.size(); ++i)
+            if (const double off = std::abs(numbers[i].x - e->position().x()); off < best)
+                best = off, nearest = desk_.guide().corners[i].id;
         desk_.choose(nearest);
         return;
     }

@@ -18,6 +18,16 @@ class Ribbon : public QWidget {
     QPointF cornerAt(CornerId id) const; ///< where to click to choose it
     QPointF boundAt(Bound bound) const;  ///< where to take hold of a bound of the chosen corner
     void setBoundsShown(bool shown);     ///< only where corners are worked on
+    struct NumberAt {
+        double x = 0, width = 0, size = 0; ///< px; middle, room it needs, height of the type
+    };
+    std::vector<NumberAt> numbersAt() const; ///< of each corner, none over another
+    struct Gathered {
+        double x = 0;
+        int count = 0;
+    };
+    std::vector<Gathered> gatheredFindings() const;
+
   protected:
     void paintEvent(QPaintEvent*) override;
     void resizeEvent(QResizeEvent*) override { road_ = {}; }

@@ -30,7 +30,7 @@ QRgb colourOf(const Shot& s, bool run) {
 
 StretchView::StretchView(Desk& desk, Player& player, QWidget* parent) : QWidget(parent), desk_(desk), player_(player) {
     setObjectName(QStringLiteral("stretch"));
-    setMinimumHeight(264);
+    setMinimumHeight(214);
     setAccessibleName(tr("Where the guide spends its time: guide time above, the road below"));
     connect(&desk_, &Desk::cutChanged, this, [this] { update(); });
     connect(&desk_, &Desk::changed, this, [this] { update(); });

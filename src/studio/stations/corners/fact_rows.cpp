@@ -1,26 +1,25 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/stations/corners/fact_rows.h"
 
+#include "core/corner/fact_table.h"
+#include "core/units/figures.h"
+
 #include <cmath>
-#include <QObject>
+#include <QCoreApplication>
 
 namespace hl {
 namespace {
 
 class Rows {
   public:
-    Rows(const CornerFacts& f, const std::vector<CornerFacts>& laps) : f_(f), laps_(laps) {}
+    Rows(const GuideCorner& c, const CornerFacts& f, const std::vector<CornerFacts>& laps, SpeedUnit unit)
+        : c_(c), f_(f), laps_(laps), unit_(unit) {}
 
     void group(const QString& name) { group_ = name; }
-    void add(const QString& what, Fact fact, double factor, const QString& unit, double fromM, double toM) {
-        const auto& m = f_.*fact;
-        if (!m) return;
-        const double within = std::abs(m->uncertainty * factor);
-        QString over;
-        if (const auto s = spreadOf(laps_, fact))
-            over = numberText(s->low * factor, within) + QObject::tr(" to ") + numberText(s->high * factor, within);
-        list.append({group_, what, numberText(m->value * factor, within) + QLatin1Char(' ') + unit,
-                     QObject::tr("\u00b1 %1").arg(numberText(within, within)), over, fromM, toM});
+    /// All of the group's facts that are one number.
+    void numbers(FactGroup g, double fromM, double toM) {
+        for (const auto& entry : factTable())
+            if (entry.group == g) number(entry, fromM, toM);
     }
     void text(const QString& what, const QString& here, double fromM, double toM) {
         if (!here.isEmpty()) list.append({group_, what, here, {}, {}, fromM, toM});
@@ -28,10 +27,31 @@ class Rows {
     QList<FactRow> list;
 
   private:
+    void number(const FactEntry& entry, double fromM, double toM) {
+        const auto& m = f_.*entry.fact;
+        if (!m) return;
+        const auto told = [&](double v) { return inUnitOf(entry.unit, v, unit_); };
+        const double within = std::abs(told(m->uncertainty));
+        QString over;
+        if (const auto s = spreadOf(laps_, entry.fact))
+            over = numberText(told(s->low), within) + QObject::tr(" to ") + numberText(told(s->high), within);
+        const bool pushes = entry.fact == &CornerFacts::slipRad && m->value < 0;
+        const auto what =
+            pushes ? QObject::tr("pushes, at the wheel") : QCoreApplication::translate("Facts", entry.says.data());
+        const double at = entry.place ? m->value : fromM;
+        list.append({group_, what,
+                     numberText(told(m->value), within) + QLatin1Char(' ') +
+                         QString::fromUtf8(symbolOf(entry.unit, unit_).data()),
+                     QObject::tr("\u00b1 %1").arg(numberText(within, within)), over, at, entry.place ? at : toM});
+    }
+    const GuideCorner& c_;
     const CornerFacts& f_;
     const std::vector<CornerFacts>& laps_;
+    SpeedUnit unit_;
     QString group_;
 };
+
+QString whole(double v) { return QString::fromStdString(figure(v)); }
 
 QString shape(const std::string& key) {
     const std::pair<const char*, QString> words[] = {{"stamp and bleed", QObject::tr("stamp, bleed")},
@@ -54,9 +74,7 @@ QString shiftText(const Shift& s) {
     return text;
 }
 
-QString metresFrom(double from, double to) {
-    return QObject::tr("%1 to %2 m").arg(std::lround(from)).arg(std::lround(to));
-}
+QString metresFrom(double from, double to) { return QObject::tr("%1 to %2 m").arg(whole(from), whole(to)); }
 
 /// "brake_peak_pct" as people read it: without the unit.
 QString plainKey(const std::string& key) {
@@ -72,45 +90,27 @@ void braking(Rows& r, const GuideCorner& c, const CornerFacts& f) {
     const double on = f.brakeOnsetM ? f.brakeOnsetM->value : c.turnInM,
                  off = f.brakeReleaseM ? f.brakeReleaseM->value : c.apexM;
     r.group(QObject::tr("Brake"));
-    r.add(QObject::tr("begins"), &CornerFacts::brakeOnsetM, 1, QObject::tr("m"), on, on);
+    r.numbers(FactGroup::Brake, on, off);
     r.text(QObject::tr("shape"), shape(f.brakeShape), on, off);
-    r.add(QObject::tr("peak"), &CornerFacts::brakePeak, 100, QObject::tr("%"), on, off);
-    r.add(QObject::tr("to nine tenths of it"), &CornerFacts::brakeToPeakS, 1, QObject::tr("s"), on, off);
-    r.add(QObject::tr("hardest slowing"), &CornerFacts::deceleration, 1 / kGravity, QObject::tr("g"), on, off);
-    r.add(QObject::tr("let off to half at"), &CornerFacts::brakeHalfM, 1, QObject::tr("m"),
-          f.brakeHalfM ? f.brakeHalfM->value : off, off);
-    r.add(QObject::tr("off at"), &CornerFacts::brakeReleaseM, 1, QObject::tr("m"), off, off);
-    r.add(QObject::tr("past the turn-in"), &CornerFacts::trailM, 1, QObject::tr("m"), c.turnInM, off);
-    r.add(QObject::tr("share of it turning"), &CornerFacts::trailShare, 100, QObject::tr("%"), c.turnInM, off);
-    r.add(QObject::tr("neither pedal"), &CornerFacts::coastS, 1, QObject::tr("s"), off,
-          f.throttlePickupM ? f.throttlePickupM->value : c.apexM);
 }
 
 void gears(Rows& r, const GuideCorner& c, const CornerFacts& f) {
     r.group(QObject::tr("Gears"));
-    for (const auto& s : f.shifts) r.text(QObject::tr("at %1 m").arg(std::lround(s.atM)), shiftText(s), s.atM, s.atM);
+    for (const auto& s : f.shifts) r.text(QObject::tr("at %1 m").arg(whole(s.atM)), shiftText(s), s.atM, s.atM);
     const double slow = f.minSpeedM ? f.minSpeedM->value : c.apexM;
     if (f.minGear) r.text(QObject::tr("at the slowest"), QString::number(*f.minGear), slow, slow);
     if (f.gearLowerRpm)
         r.text(QObject::tr("one lower would turn"), QObject::tr("%1 rpm").arg(*f.gearLowerRpm), slow, slow);
     if (f.gearHigherRpm)
         r.text(QObject::tr("one higher would turn"), QObject::tr("%1 rpm").arg(*f.gearHigherRpm), slow, slow);
-    r.add(QObject::tr("on the limiter"), &CornerFacts::limiterS, 1, QObject::tr("s"), c.startM, c.endM);
+    r.numbers(FactGroup::Engine, c.startM, c.endM);
 }
 
 void line(Rows& r, const GuideCorner& c, const CornerFacts& f) {
     r.group(QObject::tr("Line"));
-    r.add(QObject::tr("wheel turned at"), &CornerFacts::steerOnsetM, 1, QObject::tr("m"),
-          f.steerOnsetM ? f.steerOnsetM->value : c.turnInM, c.turnInM);
-    r.add(QObject::tr("braking, left of the middle"), &CornerFacts::brakeLateralM, 1, QObject::tr("m"),
-          f.brakeOnsetM ? f.brakeOnsetM->value : c.turnInM, c.turnInM);
-    r.add(QObject::tr("turning in"), &CornerFacts::entryLateralM, 1, QObject::tr("m"), c.turnInM, c.turnInM);
-    r.add(QObject::tr("at the apex"), &CornerFacts::apexLateralM, 1, QObject::tr("m"), c.apexM, c.apexM);
-    r.add(QObject::tr("at the exit"), &CornerFacts::exitLateralM, 1, QObject::tr("m"), c.endM, c.endM);
+    r.numbers(FactGroup::Line, c.turnInM, c.endM);
     r.text(QObject::tr("apex"), QString::fromStdString(f.apexKind), c.apexM, c.apexM);
-    r.text(QObject::tr("tightest radius"), QObject::tr("%1 m").arg(std::lround(c.minRadiusM)), c.apexM, c.apexM);
-    r.add(QObject::tr("driven beyond the middle line"), &CornerFacts::drivenM, 1, QObject::tr("m"), c.turnInM, c.endM);
-    r.add(QObject::tr("to spare at the limit"), &CornerFacts::limitM, 1, QObject::tr("m"), c.apexM, c.endM);
+    r.text(QObject::tr("tightest radius"), QObject::tr("%1 m").arg(whole(c.minRadiusM)), c.apexM, c.apexM);
     for (const auto& w : f.wheelsOver)
         r.text(w.leftWheels ? QObject::tr("left wheels") : QObject::tr("right wheels"),
                QObject::tr("over the %1 edge, %2 m at most%3")
@@ -123,50 +123,36 @@ void line(Rows& r, const GuideCorner& c, const CornerFacts& f) {
 void power(Rows& r, const GuideCorner& c, const CornerFacts& f) {
     const double first = f.throttlePickupM ? f.throttlePickupM->value : c.apexM;
     r.group(QObject::tr("Power"));
-    r.add(QObject::tr("first touch"), &CornerFacts::throttlePickupM, 1, QObject::tr("m"), first, first);
+    r.numbers(FactGroup::Power, c.apexM, c.endM);
     if (f.throttlePickupM)
-        r.text(QObject::tr("after the apex"), QObject::tr("%1 m").arg(std::lround(first - c.apexM)), c.apexM, first);
+        r.text(QObject::tr("after the apex"), QObject::tr("%1 m").arg(whole(first - c.apexM)), c.apexM, first);
     for (const auto& p : f.plateaus)
-        r.text(QObject::tr("held at %1 %").arg(std::lround(100 * p.low)), metresFrom(p.fromM, p.toM), p.fromM, p.toM);
+        r.text(QObject::tr("held at %1 %").arg(whole(100 * p.low)), metresFrom(p.fromM, p.toM), p.fromM, p.toM);
     for (const auto& l : f.lifts)
-        r.text(QObject::tr("lift to %1 %").arg(std::lround(100 * l.low)), metresFrom(l.fromM, l.toM), l.fromM, l.toM);
-    r.add(QObject::tr("full"), &CornerFacts::fullThrottleM, 1, QObject::tr("m"),
-          f.fullThrottleM ? f.fullThrottleM->value : c.endM, c.endM);
-    r.add(QObject::tr("wheel against the corner"), &CornerFacts::counterSteerS, 1, QObject::tr("s"), c.apexM, c.endM);
-    r.add(f.slipRad && f.slipRad->value < 0 ? QObject::tr("pushes, at the wheel")
-                                            : QObject::tr("rotates, at the wheel"),
-          &CornerFacts::slipRad, 180 / kPi, QObject::tr("\u00b0"), c.turnInM, c.endM);
+        r.text(QObject::tr("lift to %1 %").arg(whole(100 * l.low)), metresFrom(l.fromM, l.toM), l.fromM, l.toM);
 }
 
-void speeds(Rows& r, const GuideCorner& c, const CornerFacts& f, SpeedUnit unit) {
-    const double k = inUnit(1, unit), slow = f.minSpeedM ? f.minSpeedM->value : c.apexM,
-                 on = f.brakeOnsetM ? f.brakeOnsetM->value : c.turnInM;
-    const auto u = QString::fromUtf8(symbol(unit).data());
+void speeds(Rows& r, const GuideCorner& c, const CornerFacts& f) {
+    const double slow = f.minSpeedM ? f.minSpeedM->value : c.apexM;
     r.group(QObject::tr("Speed"));
-    r.add(QObject::tr("coming in"), &CornerFacts::entrySpeed, k, u, on, on);
-    r.add(QObject::tr("slowest"), &CornerFacts::minSpeed, k, u, slow, slow);
-    r.add(QObject::tr("slowest at"), &CornerFacts::minSpeedM, 1, QObject::tr("m"), slow, slow);
-    r.add(QObject::tr("leaving"), &CornerFacts::exitSpeed, k, u, c.endM, c.endM);
-    r.add(QObject::tr("end of the straight"), &CornerFacts::straightEndSpeed, k, u, c.endM, c.endM);
+    r.numbers(FactGroup::Speed, slow, slow);
 }
 
 } // namespace
 
 QString numberText(double value, double within) {
     const int decimals = within >= 0.95 ? 0 : (within >= 0.095 ? 1 : 2);
-    auto text = QString::number(value, 'f', decimals);
-    if (text.toDouble() == 0 && text.startsWith(QLatin1Char('-'))) text.remove(0, 1);
-    return text;
+    return QString::fromStdString(figure(value, decimals));
 }
 
 QList<FactRow> factRows(const GuideCorner& c, const CornerFacts& f, const std::vector<CornerFacts>& laps,
                         SpeedUnit unit) {
-    Rows r(f, laps);
+    Rows r(c, f, laps, unit);
     braking(r, c, f);
     gears(r, c, f);
     line(r, c, f);
     power(r, c, f);
-    speeds(r, c, f, unit);
+    speeds(r, c, f);
     r.group(QObject::tr("Not measured"));
     for (const auto& [key, why] : f.unmeasured) r.text(plainKey(key), QString::fromStdString(why), c.startM, c.endM);
     return r.list;

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/stations/line_up/line_up_page.h"
 
+#include "core/units/figures.h"
 #include "picture/tokens.h"
 #include "studio/widgets/style.h"
 
@@ -165,6 +166,10 @@ void LineUpPage::refresh() {
                           .arg(std::abs(s.tie.driftPpm) < 1
                                    ? QString()
                                    : tr(", drifting %1 millionths").arg(s.tie.driftPpm, 0, 'f', 0)));
+    if (s.tie.rival)
+        verdict_->setText(verdict_->text() + tr("<br>The next best place is film time plus %1 s, %2 as alike.")
+                                                 .arg(s.tie.rival->offsetS, 0, 'f', 1)
+                                                 .arg(QString::fromStdString(percentText(s.tie.rival->likeness))));
     pairs_->clear();
     for (const auto& p : s.pairs) {
         const double off = seconds(s.tie.log(p.footage)) - seconds(timeAt(desk_.session().trace, p.atM));

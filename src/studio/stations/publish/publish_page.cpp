@@ -6,6 +6,7 @@
 #include "studio/widgets/style.h"
 
 #include <algorithm>
+#include <QCheckBox>
 #include <QDesktopServices>
 #include <QDir>
 #include <QFormLayout>
@@ -31,7 +32,8 @@ PublishPage::PublishPage(Desk& desk, QWidget* parent)
     : QWidget(parent), desk_(desk), summary_(new QLabel), verdict_(quiet({})), state_(quiet({})),
       findings_(new QListWidget), folder_(new QLineEdit), from_(new QSpinBox), to_(new QSpinBox),
       render_(plainButton(tr("Render this piece"))), publish_(lampButton(tr("Publish the guide"))),
-      cancel_(plainButton(tr("Cancel"))), open_(plainButton(tr("Open the result"))), bar_(new QProgressBar) {
+      clips_(new QCheckBox(tr("each corner also as a file of its own"))), cancel_(plainButton(tr("Cancel"))),
+      open_(plainButton(tr("Open the result"))), bar_(new QProgressBar) {
     setObjectName(QStringLiteral("sheet"));
     setAttribute(Qt::WA_StyledBackground);
     auto* column = new QVBoxLayout(this);
@@ -56,6 +58,8 @@ PublishPage::PublishPage(Desk& desk, QWidget* parent)
     piece->addWidget(render_);
     piece->addStretch();
     form->addRow(tr("Only a piece"), piece);
+    clips_->setObjectName(QStringLiteral("singleClips"));
+    form->addRow(tr("Clips"), clips_);
     column->addLayout(form);
     auto* row = new QHBoxLayout;
     publish_->setAccessibleName(tr("Publish the guide"));
@@ -155,10 +159,10 @@ void PublishPage::start(bool publish) {
     wish.out = out.string() + "-piece.mp4", wish.fromS = from_->value(), wish.toS = to_->value();
     desk_.tasks().start(
         this, kPublishing,
-        [g = desk_.guide(), s = desk_.sharedSession(), cut = desk_.sharedCut(), publish, wish,
-         out](const Progress& progress) -> Result<std::string> {
+        [g = desk_.guide(), s = desk_.sharedSession(), cut = desk_.sharedCut(), publish, clips = clips_->isChecked(),
+         wish, out](const Progress& progress) -> Result<std::string> {
             if (publish) {
-                auto r = publishGuide(g, *s, *cut, out, {}, progress);
+                auto r = publishGuide(g, *s, *cut, out, {{}, clips}, progress);
                 return r ? Result<std::string>((out / "index.html").string()) : Result<std::string>(r.error());
             }
             auto r = hl::render(g, *s, *cut, wish, progress);

@@ -6,6 +6,7 @@
 #include <QProgressBar>
 #include <QPushButton>
 
+class QCheckBox;
 class QLabel;
 class QListWidget;
 class QSpinBox;
@@ -34,7 +35,9 @@ class PublishPage : public QWidget {
     QListWidget* findings_;
     QLineEdit* folder_;
     QSpinBox *from_, *to_;
-    QPushButton *render_, *publish_, *cancel_, *open_;
+    QPushButton *render_, *publish_;
+    QCheckBox* clips_;
+    QPushButton *cancel_, *open_;
     QProgressBar* bar_;
     QString result_;
     bool busy_ = false;

@@ -1,0 +1,12 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Pieces of answers that several verbs give.
+#pragma once
+#include "core/sync/sync.h"
+
+#include <nlohmann/json_fwd.hpp>
+
+namespace hl {
+
+nlohmann::ordered_json syncJson(const ClockTie& tie);
+
+} // namespace hl

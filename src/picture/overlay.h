@@ -1,0 +1,28 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What lies over the film, on a picture of its own that stays transparent: only what was touched is laid on the film
+// and wiped again.
+#pragma once
+#include "core/cut/compose.h"
+
+#include <QImage>
+#include <QRegion>
+
+namespace hl {
+
+class Overlay {
+  public:
+    Overlay(int width, int height); ///< of the film's frame; scenes are scaled to it
+    struct Laid {
+        const QImage& image; ///< premultiplied BGRA
+        QRegion touched;     ///< with even borders, for chroma is shared by 2x2 pixels; no pixel twice
+    };
+    Laid paint(const SceneAt& scene);
+    void wipe(); ///< what was painted last
+
+  private:
+    QImage image_;
+    QRegion touched_;
+    double scale_;
+};
+
+} // namespace hl

@@ -1,0 +1,78 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "publish/edition.h"
+
+#include "core/words/captions.h"
+#include "media/movie_writer.h"
+#include "media/video_reader.h"
+#include "store/files.h"
+
+#include <QBuffer>
+#include <QDir>
+#include <QFile>
+#include <QImage>
+
+namespace hl {
+namespace fs = std::filesystem;
+namespace {
+
+Status writeBytes(const fs::path& to, const QByteArray& bytes) {
+    return writeFile(to, {bytes.constData(), static_cast<std::size_t>(bytes.size())});
+}
+
+/// A still of each corner for the page and for paper: the picture early in its first section.
+Status writeStill(VideoReader& reader, double atS, const fs::path& to) {
+    constexpr int kWidth = 640, kHeight = 360, kQuality = 82;
+    const auto frame = reader.frameAt(at<FootageTime>(atS));
+    if (!frame) return Error{"media.no-frames", "no picture at " + std::to_string(atS) + " s", to.string()};
+    const auto pixels = toBgra(*frame, kWidth, kHeight);
+    const QImage image(pixels.data(), kWidth, kHeight, kWidth * 4, QImage::Format_RGB32);
+    QByteArray bytes;
+    QBuffer buffer(&bytes);
+    buffer.open(QIODevice::WriteOnly);
+    image.save(&buffer, "JPG", kQuality);
+    return writeBytes(to, bytes);
+}
+
+Status writeFonts(const fs::path& folder) {
+    if (auto s = makeFolder(folder); !s) return s;
+    const QDir shipped(QStringLiteral(":/fonts"));
+    for (const auto& name :
+         shipped.entryList({QStringLiteral("*next-latin-400-normal*"), QStringLiteral("*next-latin-700-normal*")})) {
+        QFile f(shipped.filePath(name));
+        if (!f.open(QIODevice::ReadOnly))
+            return Error{"publish.fonts", "a shipped font cannot be read", name.toStdString()};
+        if (auto s = writeBytes(folder / name.toStdString(), f.readAll()); !s) return s;
+    }
+    return Done{};
+}
+
+Status writePieces(const fs::path& folder, const EditionSource& e, const std::function<bool(const char*)>& goOn) {
+    auto reader = VideoReader::open(e.film, 1);
+    if (!reader) return reader.error();
+    for (const auto& c : chaptersOf(e.guide, e.cut)) {
+        const auto* corner = cornerWith(e.guide, c.corner);
+        if (!corner) continue;
+        if (!goOn(e.singleClips ? "cutting clips" : "taking stills"))
+            return Error{"job.cancelled", "stopped before it was finished; nothing was changed"};
+        if (e.singleClips)
+            if (auto s = copyClip(e.film, folder / clipName(*corner), c.startS, c.endS); !s) return s;
+        if (auto s = writeStill(*reader, c.startS + 0.3 * (c.endS - c.startS), folder / stillName(*corner)); !s)
+            return s;
+    }
+    return Done{};
+}
+
+} // namespace
+
+Status writeEdition(const fs::path& folder, const EditionSource& e, const std::function<bool(const char*)>& goOn) {
+    if (auto s = makeFolder(folder / "clips"); !s) return s;
+    if (auto s = writePieces(folder, e, goOn); !s) return s;
+    if (auto s = writeFonts(folder / "fonts"); !s) return s;
+    const auto page = makePage(e.guide, e.cut, e.measured, e.trace, e.road, e.singleClips);
+    for (const auto& [name, bytes] : {std::pair("page.css", &page.css), std::pair("page.js", &page.script),
+                                      std::pair("facts.json", &page.factsJson), std::pair("index.html", &page.html)})
+        if (auto s = writeFile(folder / name, *bytes); !s) return s;
+    return Done{};
+}
+
+} // namespace hl
