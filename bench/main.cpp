@@ -5,7 +5,7 @@
 #include <algorithm>
 #include <cstdio>
 #include <functional>
-#include <QGuiApplication>
+#include <QApplication>
 #include <string_view>
 
 namespace hl::bench {
@@ -34,7 +34,7 @@ void print(const char* title, const hl::bench::Report& report) {
 
 int main(int argc, char** argv) {
     if (!qEnvironmentVariableIsSet("QT_QPA_PLATFORM")) qputenv("QT_QPA_PLATFORM", "offscreen");
-    QGuiApplication app(argc, argv);
+    QApplication app(argc, argv);
     hl::look::loadFonts();
     if (argc < 2) {
         std::fprintf(stderr, "usage: lantern-bench DEMO_FOLDER [WORD OF A TITLE]\n");
@@ -52,6 +52,7 @@ int main(int argc, char** argv) {
         {"Seeking in the film", [&] { return speedOfSeeking(demo); }},
         {"Sync, how fast", [&] { return speedOfSync(demo); }},
         {"The player under the hand", [&] { return speedOfScrubbing(demo); }},
+        {"Interface: the longest stalls while working", [&] { return stallsOfInterface(demo); }},
         {"Rendering, against the bare encoder on the same frames", [&] { return speedOfRender(demo); }},
     };
     for (const auto& [title, measured] :

@@ -28,6 +28,7 @@ Report speedOfAnalysis(const std::filesystem::path& demo);
 Report speedOfPlan(const std::filesystem::path& demo);
 Report speedOfSeeking(const std::filesystem::path& demo);
 Report speedOfScrubbing(const std::filesystem::path& demo);
+Report stallsOfInterface(const std::filesystem::path& demo); ///< longest stalls of the interface's thread
 Report speedOfSync(const std::filesystem::path& demo);
 Report speedOfRender(const std::filesystem::path& demo);
 

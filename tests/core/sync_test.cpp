@@ -86,6 +86,25 @@ TEST_CASE("sound that does not belong to the log is refused, not guessed", "[syn
     CHECK(syncBySound(hiss, CarLog{}).error().id == "sync.no-engine-speed");
 }
 
+TEST_CASE("a few seconds that happen to fit do not win over the whole film, and the next best place is told",
+          "[sync]") {
+    auto log = wanderingLog(140, 11);
+    auto& rpm = log[Channel::EngineSpeed];
+    // The log begins with what the film ends with: at an offset of -48 s the film's last twelve seconds fit there too.
+    std::copy_n(rpm.begin() + 7800, 1200, rpm.begin());
+    auto film = toneOf(log, 30, 60, 2, 0.45, 5); // hard to hear...
+    const auto clear = toneOf(log, 30, 60, 2, 0.02, 5);
+    std::copy(clear.samples.begin() + 48 * 8000, clear.samples.end(),
+              film.samples.begin() + 48 * 8000); // ...but the end
+    const auto tie = syncBySound(film, log);
+    INFO((tie ? "" : sentence(tie.error())));
+    REQUIRE(tie);
+    CHECK(tie->offsetS == Approx(30).margin(0.02));
+    REQUIRE(tie->rival);
+    CHECK(tie->rival->likeness > 0);
+    CHECK(tie->rival->likeness < 1);
+}
+
 TEST_CASE("two pairs set by hand give offset and drift", "[sync]") {
     const auto pair = [](double f, double l) { return HandPair{at<FootageTime>(f), at<LogTime>(l)}; };
     const auto tie = syncByHand({pair(10, 110), pair(90, 190.008)});

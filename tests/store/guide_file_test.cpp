@@ -190,7 +190,7 @@ TEST_CASE("track files that cannot be used say why") {
               "track.bad-value");
     }
     CHECK(parseTrack("nonsense", "t").error().id == "track.not-json");
-    CHECK(parseTrack("{}", "t").error().id == "track.bad-value");
+    CHECK(parseTrack("{}", "t").error().id == "track.bad-value"); // no features
     CHECK(parseTrack(R"({"features":[]})", "t").error().id == "track.no-centre");
     CHECK(
         parseTrack(
@@ -198,4 +198,64 @@ TEST_CASE("track files that cannot be used say why") {
             "t")
             .error()
             .id == "track.bad-value");
+}
+
+TEST_CASE("a feature without a geometry is allowed, and its metres still say where") {
+    const auto t = parseTrack(R"({"type":"FeatureCollection","features":[
+      {"type":"Feature","properties":null,"geometry":null},
+      {"type":"Feature","properties":{"role":"kerb","from_m":10,"to_m":20,"side":"right"},"geometry":null},
+      {"type":"Feature","properties":{"role":"corner","number":1,"name":"Sluice","at_m":134},"geometry":null},
+      {"type":"Feature","properties":{"name":"Ring"},
+       "geometry":{"type":"LineString","coordinates":[[0,53],[0.002,53],[0.002,53.001],[0,53.001]]}}]})",
+                              "t");
+    REQUIRE(t);
+    CHECK(t->kerbs.size() == 1);
+    CHECK(t->corners.at(0).name == "Sluice");
+}
+
+TEST_CASE("a plane in metres is one wherever its mark stands, and where only metres can be meant") {
+    const std::string line =
+        R"("geometry":{"type":"LineString","coordinates":[[0,0],[400,0],[400,250],[0,250],[0,0]]}}])";
+    for (const auto& text : {R"({"features":[{"properties":{"coordinates_in":"metres"},)" + line + "}",
+                             R"({"coordinates_in":"metres","features":[{"properties":{},)" + line + "}",
+                             R"({"name":"Hall","coordinates_in":"metres","features":[{"properties":null,)" + line + "}",
+                             R"({"features":[{"properties":{},)" + line + "}"}) {
+        INFO(text);
+        const auto t = parseTrack(text, "t");
+        REQUIRE(t);
+        CHECK(t->lengthM == Approx(1300));
+        CHECK_FALSE(t->origin);
+    }
+    // A small plane without a mark could be degrees: then the message names the mark.
+    const auto small = parseTrack(
+        R"({"features":[{"properties":{},"geometry":{"type":"LineString","coordinates":[[0,0],[80,0],[80,40],[0,40]]}}]})",
+        "kart.geojson");
+    REQUIRE_FALSE(small);
+    CHECK(small.error().where == "kart.geojson: features[0].geometry.coordinates");
+    CHECK(small.error().expected.find("coordinates_in") != std::string::npos);
+}
+
+TEST_CASE("whatever is wrong in a track file, the message names feature, member and what was expected") {
+    const std::string ring =
+        R"("geometry":{"type":"LineString","coordinates":[[0,53],[0.002,53],[0.002,53.001],[0,53.001]]}})";
+    const std::pair<std::string, std::string> wrong[] = {
+        {R"({"features":[{"properties":{"left_m":"wide"},)" + ring + "]}", "features[0].properties.left_m"},
+        {R"({"features":[{"properties":{},)" + ring +
+             R"(,{"properties":{"role":"kerb","to_m":4,"side":"left"},"geometry":null}]})",
+         "features[1].properties.from_m"},
+        {R"({"features":[{"properties":{},)" + ring + R"(,{"properties":{"role":"corner","number":"one","at_m":4}}]})",
+         "features[1].properties.number"},
+        {R"({"features":[{"properties":{},"geometry":{"type":"LineString","coordinates":[[0],[1,2],[1,2],[3,4]]}}]})",
+         "features[0].geometry.coordinates[0]"},
+        {R"({"features":[{"properties":{"closed":"yes"},)" + ring + "]}", "features[0].properties.closed"},
+        {R"({"features":7})", "features"},
+        {R"([1,2])", "t"}};
+    for (const auto& [text, where] : wrong) {
+        const auto t = parseTrack(text, "t");
+        INFO(text);
+        REQUIRE_FALSE(t);
+        CHECK(t.error().where.find(where) != std::string::npos);
+        CHECK_FALSE(t.error().expected.empty());
+        CHECK(sentence(t.error()).find("json.exception") == std::string::npos);
+    }
 }

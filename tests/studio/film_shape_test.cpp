@@ -41,8 +41,8 @@ TEST_CASE("a film of any size and shape fills the frame as far as its shape allo
         const char* square; // as stored: x=..:y=..:w=..:h=..
         const char* how;
         const char* rate;
-        QSizeF shown;  // upright, square pixels
-        QRectF white;  // there
+        QSizeF shown; // upright, square pixels
+        QRectF white; // there
     };
     const auto k = GENERATE(
         Kind{"small", "854x480", "x=600:y=300:w=60:h=40", "", "25", {854, 480}, {600, 300, 60, 40}},
@@ -50,7 +50,13 @@ TEST_CASE("a film of any size and shape fills the frame as far as its shape allo
         Kind{"wide", "1280x544", "x=1200:y=20:w=40:h=40", "", "60", {1280, 544}, {1200, 20, 40, 40}},
         Kind{"portrait", "480x854", "x=20:y=800:w=40:h=40", "", "30", {480, 854}, {20, 800, 40, 40}},
         Kind{"large", "1920x1080", "x=1700:y=100:w=80:h=80", "", "120", {1920, 1080}, {1700, 100, 80, 80}},
-        Kind{"wide pixels", "720x576", "x=600:y=500:w=40:h=40", "-aspect 16:9", "25", {1024, 576}, {853.3, 500, 56.9, 40}},
+        Kind{"wide pixels",
+             "720x576",
+             "x=600:y=500:w=40:h=40",
+             "-aspect 16:9",
+             "25",
+             {1024, 576},
+             {853.3, 500, 56.9, 40}},
         Kind{"tiny", "64x36", "x=40:y=20:w=8:h=6", "", "25", {64, 36}, {40, 20, 8, 6}});
     INFO(k.name);
     const ScratchFolder dir;
@@ -91,7 +97,8 @@ TEST_CASE("marks stand on the road in a film of any shape: a point at a known an
         CHECK(height <= kFrameHeight + 1e-9);
         CameraPose pose; // at the origin, looking east
         pose.focalPx = width / 2 / std::tan(rad(80) / 2);
-        const auto edge = project(pose, {10, -10 * std::tan(rad(40)), 0}); // forty degrees to the right: the film's edge
+        const auto edge =
+            project(pose, {10, -10 * std::tan(rad(40)), 0}); // forty degrees to the right: the film's edge
         REQUIRE(edge);
         CHECK(edge->x == Approx(kFrameWidth / 2 + width / 2).margin(1e-6));
         CHECK(edge->y == Approx(kFrameHeight / 2));
@@ -157,7 +164,8 @@ TEST_CASE("numbers on the ribbon never lie on each other, however many corners t
     REQUIRE(s.desk().guide().corners.size() == 40);
     const auto at = ribbon->numbersAt();
     REQUIRE(at.size() == 40);
-    for (std::size_t i = 1; i < at.size(); ++i) CHECK(at[i].x - at[i - 1].x >= (at[i].width + at[i - 1].width) / 2 - 0.5);
+    for (std::size_t i = 1; i < at.size(); ++i)
+        CHECK(at[i].x - at[i - 1].x >= (at[i].width + at[i - 1].width) / 2 - 0.5);
     CHECK(at.front().x - at.front().width / 2 >= -0.5);
     CHECK(at.back().x + at.back().width / 2 <= ribbon->width() + 0.5);
     CHECK(at.front().size >= look::kTiny);

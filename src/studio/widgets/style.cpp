@@ -54,6 +54,7 @@ QString studioStyle() {
         "color: @ink; border-bottom: 2px solid @lampink; } QPushButton[role='leaf']:focus, "
         "QPushButton[role='leaf']:hover { padding: 3px 10px; border: none; border-bottom: 2px solid @lampink; "
         "background: @shade; }"
+        "QWidget#card { background: @paper; border-radius: 10px; }"
         "QPushButton[role='row'] { background: transparent; border: none; border-bottom: 1px solid @rule; "
         "border-radius: "
         "0; padding: 8px 6px; text-align: left; color: @ink; font-size: 14px; } QPushButton[role='row']:hover, "

@@ -56,6 +56,7 @@ Welcome::Welcome(QWidget* parent)
     row->setContentsMargins(64, 40, 64, 40);
     row->setSpacing(48);
     auto* left = new QVBoxLayout;
+    left->setSpacing(10);
     left->addStretch(3);
     auto* head = new QLabel(tr("Drop a film and its log here"));
     head->setFont(look::text(34, look::Weight::Heavy));
@@ -64,6 +65,7 @@ Welcome::Welcome(QWidget* parent)
     auto* about =
         new QLabel(tr("They are tied together, cut into corners and measured. You say it in your own words."));
     about->setWordWrap(true);
+    about->setSizePolicy(QSizePolicy::Preferred, QSizePolicy::Maximum);
     about->setObjectName(QStringLiteral("darkquiet"));
     about->setStyleSheet(QStringLiteral("font-size: 17px;"));
     left->addWidget(about);
@@ -74,15 +76,16 @@ Welcome::Welcome(QWidget* parent)
     open->setObjectName(QStringLiteral("flat"));
     buttons->addWidget(fresh);
     buttons->addWidget(open);
+    buttons->setSpacing(12);
     buttons->addStretch();
     left->addLayout(buttons);
     left->addStretch(4);
     row->addLayout(left, 11);
     auto* paper = new QWidget;
-    paper->setObjectName(QStringLiteral("sheet"));
+    paper->setObjectName(QStringLiteral("card"));
     paper->setAttribute(Qt::WA_StyledBackground);
     auto* list = new QVBoxLayout(paper);
-    list->setContentsMargins(28, 22, 28, 22);
+    list->setContentsMargins(28, 24, 28, 26);
     list->setSpacing(8);
     list->addWidget(headline(tr("On the desk of late")));
     list->addWidget(none_);
@@ -91,7 +94,8 @@ Welcome::Welcome(QWidget* parent)
     list->addWidget(quiet(tr("New here? The demo is a lap of the Saltmarrow Ring, made up from beginning to end.")));
     list->addWidget(demo_, 0, Qt::AlignLeft);
     demo_->setObjectName(QStringLiteral("demoGuide"));
-    row->addWidget(paper, 10);
+    paper->setMinimumHeight(400);
+    row->addWidget(paper, 10, Qt::AlignVCenter);
     connect(fresh, &QPushButton::clicked, this, &Welcome::newGuideWanted);
     connect(open, &QPushButton::clicked, this, &Welcome::openWanted);
     connect(demo_, &QPushButton::clicked, this, &Welcome::makeDemo);

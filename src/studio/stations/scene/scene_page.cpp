@@ -27,7 +27,8 @@ ScenePage::ScenePage(Desk& desk, QWidget* parent)
     setObjectName(QStringLiteral("sheet"));
     setAttribute(Qt::WA_StyledBackground);
     auto* column = new QVBoxLayout(this);
-    column->setContentsMargins(24, 18, 24, 16);
+    column->setContentsMargins(24, 14, 24, 10);
+    column->setSpacing(4);
     auto* top = new QHBoxLayout;
     auto* fresh = lampButton(tr("New guide"));
     auto* open = plainButton(tr("Open a guide"));
@@ -38,7 +39,7 @@ ScenePage::ScenePage(Desk& desk, QWidget* parent)
     top->addWidget(open);
     column->addLayout(top);
     auto* form = new QFormLayout;
-    form->setVerticalSpacing(8);
+    form->setVerticalSpacing(6);
     form->addRow(tr("Title"), title_);
     form->addRow(tr("Channel"), channel_);
     form->addRow(tr("Car"), car_);
