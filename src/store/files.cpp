@@ -19,6 +19,16 @@ Error writeError(const fs::path& path, int code) {
             "a folder with room that may be written to"};
 }
 
+FileOperations systemOperations() {
+    return {[](int fd, const void* bytes, std::size_t count) { return static_cast<long>(::write(fd, bytes, count)); },
+            [](int fd) { return ::fsync(fd); }, [](const char* from, const char* to) { return ::rename(from, to); }};
+}
+
+FileOperations& operations() {
+    static FileOperations now = systemOperations();
+    return now;
+}
+
 /// Closes and removes on the way out unless the file was kept.
 class Scratch {
   public:
@@ -36,6 +46,14 @@ class Scratch {
 };
 
 } // namespace
+
+WithFileOperations::WithFileOperations(FileOperations wanted) {
+    auto& now = operations();
+    if (wanted.write) now.write = std::move(wanted.write);
+    if (wanted.sync) now.sync = std::move(wanted.sync);
+    if (wanted.rename) now.rename = std::move(wanted.rename);
+}
+WithFileOperations::~WithFileOperations() { operations() = systemOperations(); }
 
 Result<std::string> readFile(const fs::path& path) {
     std::error_code ec;
@@ -58,13 +76,13 @@ Status writeFile(const fs::path& path, std::string_view bytes) {
         return writeError(path, errno);
     }
     while (!bytes.empty()) {
-        const auto n = ::write(scratch.fd, bytes.data(), bytes.size());
+        const auto n = operations().write(scratch.fd, bytes.data(), bytes.size());
         if (n < 0 && errno == EINTR) continue;
         if (n < 0) return writeError(path, errno);
         bytes.remove_prefix(static_cast<std::size_t>(n));
     }
-    if (::fsync(scratch.fd) != 0) return writeError(path, errno);
-    if (::rename(scratch.path.c_str(), path.c_str()) != 0) return writeError(path, errno);
+    if (operations().sync(scratch.fd) != 0) return writeError(path, errno);
+    if (operations().rename(scratch.path.c_str(), path.c_str()) != 0) return writeError(path, errno);
     scratch.kept = true;
     return Done{};
 }

@@ -4,10 +4,27 @@
 #include "core/units/result.h"
 
 #include <filesystem>
+#include <functional>
 #include <string>
 #include <string_view>
 
 namespace hl {
+
+/// What writing asks of the operating system, with its calls' own meanings; tests lay one in that fails.
+struct FileOperations {
+    std::function<long(int fd, const void* bytes, std::size_t count)> write;
+    std::function<int(int fd)> sync;
+    std::function<int(const char* from, const char* to)> rename;
+};
+
+/// While it lives writeFile() works with these operations; members that are not set stay the system's. One at a time.
+class WithFileOperations {
+  public:
+    explicit WithFileOperations(FileOperations operations);
+    ~WithFileOperations();
+    WithFileOperations(const WithFileOperations&) = delete;
+    WithFileOperations& operator=(const WithFileOperations&) = delete;
+};
 
 /// Errors: file.missing, file.is-folder, file.unreadable.
 Result<std::string> readFile(const std::filesystem::path& path);

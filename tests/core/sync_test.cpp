@@ -92,7 +92,7 @@ TEST_CASE("a few seconds that happen to fit do not win over the whole film, and 
     auto& rpm = log[Channel::EngineSpeed];
     // The log begins with what the film ends with: at an offset of -48 s the film's last twelve seconds fit there too.
     std::copy_n(rpm.begin() + 7800, 1200, rpm.begin());
-    auto film = toneOf(log, 30, 60, 2, 0.45, 5); // hard to hear...
+    auto film = toneOf(log, 30, 60, 2, 0.2, 5); // hard to hear...
     const auto clear = toneOf(log, 30, 60, 2, 0.02, 5);
     std::copy(clear.samples.begin() + 48 * 8000, clear.samples.end(),
               film.samples.begin() + 48 * 8000); // ...but the end

@@ -6,9 +6,9 @@
 #include "support/scratch_folder.h"
 
 #include <catch2/catch.hpp>
+#include <cerrno>
 #include <csignal>
 #include <nlohmann/json.hpp>
-#include <sys/resource.h>
 #include <sys/wait.h>
 #include <thread>
 #include <unistd.h>
@@ -133,23 +133,46 @@ TEST_CASE("edits kept aside come back after a kill and go with the next save") {
     CHECK(readGuide(dir.path())->scene.title == g.scene.title);
 }
 
-TEST_CASE("a full disk keeps the old guide") {
+TEST_CASE("whatever fails while writing, the old guide stays whole and the error says what it was") {
     const ScratchFolder dir;
     auto g = full();
     REQUIRE(saveGuide(dir.path(), g));
     const auto before = slurp(dir / "guide.json");
     g.scene.title = std::string(100, 'x');
-    std::signal(SIGXFSZ, SIG_IGN);
-    rlimit old{};
-    getrlimit(RLIMIT_FSIZE, &old);
-    const rlimit small{1024, old.rlim_max};
-    setrlimit(RLIMIT_FSIZE, &small);
-    const auto done = saveGuide(dir.path(), g);
-    setrlimit(RLIMIT_FSIZE, &old);
-    REQUIRE_FALSE(done);
-    CHECK(done.error().id == "file.unwritable");
-    CHECK(slurp(dir / "guide.json") == before);
-    CHECK(dir.entries() == 1);
+    const auto failing = [](int code) {
+        return [code](auto&&...) {
+            errno = code;
+            return -1;
+        };
+    };
+    const std::pair<FileOperations, const char*> cases[] = {
+        {{.write = failing(ENOSPC), .sync = {}, .rename = {}}, "file.disk-full"},
+        {{.write = failing(EDQUOT), .sync = {}, .rename = {}}, "file.disk-full"},
+        {{.write = failing(EIO), .sync = {}, .rename = {}}, "file.unwritable"},
+        {{.write = {}, .sync = failing(ENOSPC), .rename = {}}, "file.disk-full"},
+        {{.write = {}, .sync = {}, .rename = failing(EACCES)}, "file.unwritable"}};
+    for (const auto& [operations, id] : cases) {
+        const WithFileOperations with(operations);
+        const auto done = saveGuide(dir.path(), g);
+        REQUIRE_FALSE(done);
+        CHECK(done.error().id == id);
+        CHECK(slurp(dir / "guide.json") == before);
+        CHECK(dir.entries() == 1);
+    }
+    int calls = 0; // written in dribbles, now and then interrupted
+    const WithFileOperations dribbling({.write =
+                                            [&](int fd, const void* bytes, std::size_t count) {
+                                                if (++calls % 3 == 0) {
+                                                    errno = EINTR;
+                                                    return -1L;
+                                                }
+                                                return static_cast<long>(
+                                                    ::write(fd, bytes, std::min<std::size_t>(count, 777)));
+                                            },
+                                        .sync = {},
+                                        .rename = {}});
+    REQUIRE(saveGuide(dir.path(), g));
+    CHECK(*readGuide(dir.path()) == g);
 }
 
 TEST_CASE("a place that cannot be written to says so") {

@@ -8,10 +8,12 @@
 
 #include <catch2/catch.hpp>
 #include <QAbstractButton>
+#include <QCheckBox>
 #include <QComboBox>
 #include <QLineEdit>
 #include <QMessageBox>
 #include <QPlainTextEdit>
+#include <QSpinBox>
 #include <QTableWidget>
 #include <QTimer>
 
@@ -269,4 +271,26 @@ TEST_CASE("a folder that is no guide says so and the window lives on") {
     REQUIRE(message);
     CHECK(waitFor([&] { return message->text().contains(QStringLiteral("guide.json")); }));
     CHECK_FALSE(window.desk().isOpen());
+}
+
+TEST_CASE("the whole lap first and the frame rate are chosen in the scene") {
+    const ScratchFolder dir;
+    Studio s(copiedDemo(dir, {3}));
+    REQUIRE(s.ready);
+    auto* first = s.find<QCheckBox>("lapFirst");
+    auto* rate = s.find<QSpinBox>("frameRate");
+    REQUIRE(first);
+    REQUIRE(rate);
+    const double before = s.desk().cut().lengthS;
+    first->click();
+    CHECK(hasWholeLap(s.desk().guide().outline));
+    REQUIRE(waitFor([&] { return s.desk().cutIsOfThisGuide(); }));
+    CHECK(s.desk().cut().lengthS > before + 80); // a lap of a minute and a half
+    CHECK(s.desk().cut().sections.at(1).kind == SectionKind::Lap);
+    rate->setValue(50);
+    CHECK(s.desk().guide().frameRate == 50);
+    s.desk().undo();
+    s.desk().undo();
+    CHECK_FALSE(first->isChecked());
+    CHECK(rate->value() == 25);
 }
