@@ -4,7 +4,7 @@
 #include "studio/document/lane_threads.h"
 
 #include <QCoreApplication>
-#include <QThread>
+#include <QEvent>
 
 namespace hl {
 namespace {
@@ -17,8 +17,7 @@ class Inbox : public QObject {
             const std::lock_guard lock(mutex_);
             waiting_.push_back(std::move(closure));
         }
-        QMetaObject::invokeMethod(
-            this, [this] { deliver(); }, Qt::QueuedConnection);
+        QCoreApplication::postEvent(this, new QEvent(QEvent::User)); // Qt owns it; it carries nothing
     }
     void deliver() {
         std::deque<std::function<void()>> now;
@@ -27,6 +26,11 @@ class Inbox : public QObject {
             now.swap(waiting_);
         }
         for (auto& closure : now) closure();
+    }
+    bool event(QEvent* e) override {
+        if (e->type() != QEvent::User) return QObject::event(e);
+        deliver();
+        return true;
     }
 
   private:
