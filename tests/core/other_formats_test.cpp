@@ -186,3 +186,92 @@ TEST_CASE("positions held between fixes in a fast log are smoothed, not taken fo
     CHECK(median(off) < 0.1);
     CHECK(median((*log)[Channel::Speed]) == Approx(30).margin(0.1));
 }
+
+namespace {
+
+/// The stadium driven for a lap and a bit, as a file of that format.
+std::string fileOf(std::string_view format) {
+    if (format == kCsvFormat.name) return hl::testing::stadiumCsv(stadiumRows({}, 10, 1));
+    if (format == kGpxFormat.name) return gpx(10, 0, false);
+    if (format == kNmeaFormat.name) return nmea(10);
+    if (format == kJsonLinesFormat.name) {
+        std::string out;
+        char row[120];
+        for (const auto& r : stadiumRows({}, 10, 1)) {
+            std::snprintf(row, sizeof row, "{\"time\":%.3f,\"speed\":%.2f,\"x\":%.3f,\"y\":%.3f}\n", r.t, r.v,
+                          r.place.x, r.place.y);
+            out += row;
+        }
+        return out;
+    }
+    FAIL("a format without a file to hold it to: " << format);
+    return {};
+}
+
+void checkSound(const CarLog& log) {
+    REQUIRE(log.has(Channel::Time));
+    const auto n = log.size();
+    const auto& t = log[Channel::Time];
+    for (std::size_t i = 1; i < n; ++i) CHECK(t[i] > t[i - 1]);
+    for (std::size_t c = 0; c < kChannelCount; ++c) {
+        const auto channel = static_cast<Channel>(c);
+        if (log.has(channel)) CHECK(log[channel].size() == n);
+    }
+}
+
+Result<CarLog> readAs(const LogFormat& format, const std::string& text, std::function<bool(double)> goOn = {}) {
+    LogInput in;
+    in.bytes = sourceOf(text), in.fileName = "some.log", in.sizeBytes = static_cast<double>(text.size());
+    if (goOn) in.goOn = std::move(goOn);
+    INFO(format.name);
+    return importLog(std::move(in));
+}
+
+} // namespace
+
+TEST_CASE("every format keeps the contract of a reader") {
+    REQUIRE(logFormats().size() >= 4);
+    for (const auto* format : logFormats()) {
+        INFO(format->name);
+        const auto text = fileOf(format->name);
+        // It knows its own and no other's.
+        for (const auto* other : logFormats())
+            if (other != &kCsvFormat)
+                CHECK(other->recognises(text) == (other == format)); // a table is what nothing else is
+        // The drive comes out in whole channels on a rising clock, at the speed it was driven.
+        const auto log = readAs(*format, text);
+        REQUIRE(log);
+        checkSound(*log);
+        CHECK(log->size() > 300);
+        REQUIRE(log->has(Channel::Speed));
+        CHECK(median(log->operator[](Channel::Speed)) == Approx(30).epsilon(0.03));
+        CHECK(log->badRows == 0);
+        // Line ends and a byte order mark change nothing.
+        std::string dos;
+        for (const char c : text) dos += c == '\n' ? (dos.ends_with('\r') ? "\n" : "\r\n") : std::string(1, c);
+        for (const auto& same : {dos, "\xEF\xBB\xBF" + text}) {
+            const auto again = readAs(*format, same);
+            REQUIRE(again);
+            CHECK(again->size() == log->size());
+        }
+        // Cut off anywhere it is a shorter log or an error that names the file, never nonsense.
+        for (std::size_t end = 0; end < text.size(); end += text.size() / 23 + 1) {
+            const auto part = readAs(*format, text.substr(0, end));
+            if (part)
+                checkSound(*part);
+            else
+                CHECK(part.error().where.find("some.log") != std::string::npos);
+        }
+        // Whoever says stop is obeyed.
+        std::string big = text;
+        const auto stopped = readAs(*format, big, [](double) { return false; });
+        if (!stopped) CHECK(stopped.error().id == "job.cancelled");
+        // A row of rubbish in the middle is left out and told.
+        if (format == &kGpxFormat) continue; // an XML file with rubbish in it is none
+        const auto middle = text.find('\n', text.size() / 2) + 1;
+        const auto spoiled = readAs(*format, text.substr(0, middle) + "\x01rubbish;;;{,\n" + text.substr(middle));
+        REQUIRE(spoiled);
+        CHECK(spoiled->size() >= log->size() - 2);
+        checkSound(*spoiled);
+    }
+}

@@ -22,6 +22,8 @@ Result<const LogFormat*> formatOf(LineStream& text, const LogInput& in) {
 
 } // namespace
 
+std::span<const LogFormat* const> logFormats() { return kFormats; }
+
 bool LogShape::sure() const {
     return std::all_of(columns.begin(), columns.end(),
                        [](const ColumnGuess& c) { return c.channel == Channel::Count || c.sure; });

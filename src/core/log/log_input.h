@@ -5,6 +5,7 @@
 #include "core/units/result.h"
 
 #include <functional>
+#include <span>
 
 namespace hl {
 
@@ -52,6 +53,8 @@ struct LogFormat {
     Result<CarLog> (*read)(LineStream& text, const LogInput& in);
     Result<LogShape> (*shape)(LineStream& text, const LogInput& in); ///< null: its columns need no asking
 };
+/// Every format, in the order in which they are asked.
+std::span<const LogFormat* const> logFormats();
 extern const LogFormat kCsvFormat, kGpxFormat, kNmeaFormat, kJsonLinesFormat;
 
 } // namespace hl

@@ -167,9 +167,10 @@ void LineUpPage::refresh() {
                                    ? QString()
                                    : tr(", drifting %1 millionths").arg(s.tie.driftPpm, 0, 'f', 0)));
     if (s.tie.rival)
-        verdict_->setText(verdict_->text() + tr("<br>The next best place is film time plus %1 s, %2 as alike.")
-                                                 .arg(s.tie.rival->offsetS, 0, 'f', 1)
-                                                 .arg(QString::fromStdString(percentText(s.tie.rival->likeness))));
+        verdict_->setText(verdict_->text().chopped(1) +
+                          tr("; the next best place, plus %1 s, is %2 as alike.")
+                              .arg(s.tie.rival->offsetS, 0, 'f', 1)
+                              .arg(QString::fromStdString(percentText(s.tie.rival->likeness))));
     pairs_->clear();
     for (const auto& p : s.pairs) {
         const double off = seconds(s.tie.log(p.footage)) - seconds(timeAt(desk_.session().trace, p.atM));

@@ -37,7 +37,7 @@ PublishPage::PublishPage(Desk& desk, QWidget* parent)
     setObjectName(QStringLiteral("sheet"));
     setAttribute(Qt::WA_StyledBackground);
     auto* column = new QVBoxLayout(this);
-    column->setContentsMargins(24, 18, 24, 16);
+    column->setContentsMargins(24, 14, 24, 8);
     column->setSpacing(8);
     column->addWidget(headline(tr("Publish")));
     summary_->setWordWrap(true);
@@ -81,6 +81,7 @@ PublishPage::PublishPage(Desk& desk, QWidget* parent)
     findings_->setObjectName(QStringLiteral("findings"));
     findings_->setAccessibleName(tr("What to look at before publishing. Enter goes to its corner."));
     findings_->setWordWrap(true);
+    findings_->setMinimumHeight(60); // it takes what is left and scrolls by itself
     findings_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     column->addWidget(findings_, 1);
     connect(findings_, &QListWidget::itemActivated, this,

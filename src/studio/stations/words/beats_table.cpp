@@ -104,6 +104,7 @@ BeatsTable::BeatsTable(Desk& desk, Player& player, QWidget* parent)
     }); // once all columns have their width
     table_->verticalHeader()->hide();
     table_->setWordWrap(true);
+    table_->setTextElideMode(Qt::ElideNone);
     table_->setShowGrid(false);
     table_->setSelectionBehavior(QAbstractItemView::SelectItems);
     table_->setItemDelegateForColumn(Words, new WordsDelegate(table_));
@@ -172,6 +173,7 @@ void BeatsTable::refreshTimes() {
                 }
     }
     table_->resizeRowsToContents();
+    QTimer::singleShot(0, table_, &QTableWidget::resizeRowsToContents); // once the columns have their width
     filling_ = false;
     light();
 }
