@@ -2,7 +2,10 @@
 #include "command/command.h"
 
 #include "command/verbs.h"
+#include "core/units/figures.h"
 
+#include <chrono>
+#include <cmath>
 #include <memory>
 
 namespace hl {
@@ -13,14 +16,36 @@ constexpr void (*kVerbs[])(CLI::App&, Call&) = {addLaps,  addCorners, addSync,  
 
 } // namespace
 
+namespace {
+
+/// "about 3 min left", once enough is done to tell; empty before.
+std::string timeLeft(double share, double elapsedS) {
+    constexpr double kEnough = 0.08, kWorthTelling = 5; // share; s
+    if (share < kEnough || elapsedS < kWorthTelling) return {};
+    const double left = elapsedS * (1 - share) / share;
+    if (left < kWorthTelling) return {};
+    return left < 90 ? ", about " + figure(5 * std::round(left / 5)) + " s left"
+                     : ", about " + figure(left / 60) + " min left";
+}
+
+} // namespace
+
 Progress Call::progress() const {
-    auto last = std::make_shared<std::pair<int, std::string>>(-1, "");
+    using Clock = std::chrono::steady_clock;
+    struct Told {
+        int tenth = -1;
+        std::string doing;
+        Clock::time_point since = Clock::now();
+    };
+    auto last = std::make_shared<Told>();
     auto& err = streams.err;
     return {[last, &err](double share, const std::string& doing) {
                 const int tenth = static_cast<int>(share * 10);
-                if (tenth == last->first && doing == last->second) return;
-                *last = {tenth, doing};
-                err << "  " << static_cast<int>(share * 100) << " % " << doing << '\n' << std::flush;
+                if (tenth == last->tenth && doing == last->doing) return;
+                last->tenth = tenth, last->doing = doing;
+                const double elapsed = std::chrono::duration<double>(Clock::now() - last->since).count();
+                err << "  " << static_cast<int>(share * 100) << " % " << doing << timeLeft(share, elapsed) << '\n'
+                    << std::flush;
             },
             {}};
 }

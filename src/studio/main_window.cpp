@@ -87,6 +87,18 @@ MainWindow::MainWindow()
     connect(welcome_, &Welcome::said, this, &MainWindow::say);
     layDesk();
     centralWidget()->setFocus();
+    getReady(0);
+}
+
+/// Pages take their style one by one while nobody waits: the first guide need not bring it to all of them at once.
+void MainWindow::getReady(std::size_t station) {
+    if (station >= stations_.size()) return;
+    QTimer::singleShot(30, this, [this, station] {
+        auto* page = stations_[station]->page();
+        page->ensurePolished();
+        for (auto* child : page->findChildren<QWidget*>()) child->ensurePolished();
+        getReady(station + 1);
+    });
 }
 
 MainWindow::~MainWindow() {

@@ -52,6 +52,7 @@ class MainWindow : public QMainWindow {
     void addStationKeys();
     Station& here() const { return *stations_[static_cast<std::size_t>(here_)]; }
     void layDesk();
+    void getReady(std::size_t station);
     void refreshTop();
     void say(const QString& text, bool wrong);
     void chooseGuide();

@@ -10,9 +10,9 @@
 #include <atomic>
 #include <catch2/catch.hpp>
 #include <latch>
-#include <thread>
 #include <QSignalSpy>
 #include <QtTest>
+#include <thread>
 
 using namespace hl;
 using namespace hl::testing;

@@ -42,8 +42,8 @@ TEST_CASE("a draft holds together, follows the driving and repeats no sentence m
                 CHECK(b.words.find("a opening") == std::string::npos);
                 CHECK(b.words.find(" 1 metres") == std::string::npos);
             }
-            const auto brake = std::find_if(c.beats.begin(), c.beats.end(),
-                                            [](const Beat& b) { return b.topic == Topic::Brake; });
+            const auto brake =
+                std::find_if(c.beats.begin(), c.beats.end(), [](const Beat& b) { return b.topic == Topic::Brake; });
             const auto carry = std::find_if(c.beats.begin(), c.beats.end(), [](const Beat& b) {
                 return b.words.find("Carry the brake") != std::string::npos;
             });

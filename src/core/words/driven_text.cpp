@@ -57,9 +57,9 @@ std::string drivenText(Topic topic, const GuideCorner& c, const CornerFacts& f, 
         return figure(c.turnInM) + " m" + (f.trailM ? ", trails " + figure(f.trailM->value) + " m" : "");
     case Topic::Apex: return figure(c.apexM) + " m" + (f.apexKind.empty() ? "" : ", " + f.apexKind);
     case Topic::Slowest:
-        return !f.minSpeed ? ""
-                           : speedText(f.minSpeed->value, unit) +
-                                 (f.minSpeedM ? " at " + metresText(f.minSpeedM->value) : "");
+        return !f.minSpeed
+                   ? ""
+                   : speedText(f.minSpeed->value, unit) + (f.minSpeedM ? " at " + metresText(f.minSpeedM->value) : "");
     case Topic::Power:
         if (!f.throttlePickupM) return why("throttle_pickup_m");
         return "first " + figure(f.throttlePickupM->value) + " m" +
