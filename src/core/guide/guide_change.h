@@ -16,9 +16,6 @@ struct GuideChange {
     bool facts = false;  ///< the corners were measured anew; not the guide's value
     bool file = false;   ///< saved, or not any more
     bool spoken() const { return words || corners; }
-    bool any() const { return *this != GuideChange{}; }
-    static GuideChange everything() { return {true, true, true, true, true, true, true, true, true}; }
-    friend bool operator==(const GuideChange&, const GuideChange&) = default;
 };
 
 GuideChange changeBetween(const Guide& before, const Guide& after);
