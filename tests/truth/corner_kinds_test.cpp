@@ -76,9 +76,27 @@ TEST_CASE("a kink taken flat stays a corner and is marked so; a slighter one nob
                             turn(-90, 40, 40, 300), turn(degrees - 90, 40, 40, 300)});
         INFO(degrees);
         for (auto& v : slight.lap.throttle) v = 1; // nobody eases off for it
-        const auto found = must(findCorners(slight.lap, &slight.d.track));
-        for (const auto& c : found) CHECK(deg(c.angleRad) > 50);
+        for (const Track* track : std::initializer_list<const Track*>{&slight.d.track, nullptr}) {
+            const auto found = must(findCorners(slight.lap, track));
+            CHECK(found.size() == 4);
+            for (const auto& c : found) CHECK(deg(c.angleRad) > 50);
+        }
     }
+}
+
+TEST_CASE("a corner that continues its neighbour of the same side is one of its own, from the driven line alone") {
+    for (const double radius : {90.0, 130.0, 170.0})
+        for (const double tight : {30.0, 50.0, 80.0}) {
+            INFO("40 degrees at " << radius << " m, 60 m on 94 degrees at " << tight << " m");
+            const auto s = seen({turn(-60, 60, 60, 200, 20), turn(-40, radius, radius, 300, 30),
+                                 turn(-94, tight, tight, 60, std::min(30.0, 0.35 * tight)), turn(-100, 70, 70, 400, 20),
+                                 turn(-66, 90, 90, 300, 20)});
+            const auto alone =
+                must(findCorners(must(traceOf(s.d.log, s.d.laps, must(numbered(s.d.laps, 1)), nullptr)), nullptr));
+            REQUIRE(alone.size() == 5);
+            CHECK(deg(alone[1].angleRad) == Approx(40).margin(15));
+            CHECK(deg(alone[2].angleRad) == Approx(94).margin(15));
+        }
 }
 
 TEST_CASE("the long bends of an oval are corners") {

@@ -30,8 +30,8 @@ constexpr double kLeaveShare = 0.43;   // of what it takes to enter
 constexpr double kLeastAngle = 0.26;   // rad, 15 degrees
 constexpr double kJoinGapS = 0.45;     // straighter than this between two pieces: still one corner; 5 to 18 m
 constexpr double kSplitValley = 0.5;   // curvature falling below this share of both peaks: two corners
-constexpr double kSplitShallow = 0.75; // or below this, where the car gains speed between
-constexpr double kSplitGain = 0.04;    // share of its speed
+constexpr double kSplitShallow = 0.85; // or below this, where the car gains speed between or brakes anew
+constexpr double kSplitGain = 0.03;    // share of its speed
 constexpr double kSplitApartS = 1.2;   // peaks of one corner lie closer than this (a double apex); 15 to 60 m
 
 /// For every sample of a bend the tightest one between it and the bend's end that lies away from the top.
@@ -53,13 +53,26 @@ double gained(const LapTrace& trace, std::size_t a, std::size_t b) {
     return *std::max_element(from, to) / std::max({1.0, trace.v[lo], trace.v[hi]}) - 1;
 }
 
+/// Off the brakes for the first of two places, on them again before the second: what lies between parts two corners.
+bool brakesAnew(const LapTrace& trace, std::size_t a, std::size_t b) {
+    if (trace.brake.empty()) return false;
+    constexpr double kOff = 0.05, kOn = 0.15;
+    const auto [lo, hi] = std::minmax(a, b);
+    bool off = false;
+    for (auto i = lo; i <= hi; ++i) {
+        if (trace.brake[i] < kOff) off = true;
+        if (off && trace.brake[i] > kOn) return true;
+    }
+    return false;
+}
+
 /// Two corners of one direction whose line never straightens between: parted where it bends least, when that is much
 /// less, or clearly less and the car gains speed there.
 void split(const LapTrace& trace, const Bend& bend, std::vector<Bend>& out) {
     const auto k = [&](std::size_t i) { return trace.curvature[i] * bend.sign; };
     const auto top = tightest(trace, bend, bend.a, bend.b);
     const double apart = std::clamp(kSplitApartS * trace.v[top], 15.0, 60.0),
-                 least = std::min(kEnterDriven, k(top) / 2);
+                 least = std::min(0.75 * kEnterDriven, k(top) / 2);
     const auto beyond = tightestBeyond(trace, bend, top);
     std::size_t valley = bend.a;
     double deepest = 1;
@@ -69,8 +82,10 @@ void split(const LapTrace& trace, const Bend& bend, std::vector<Bend>& out) {
         if (std::abs(trace.s[other] - trace.s[top]) < apart || k(other) < least) continue;
         if (const double share = k(i) / k(other); share < deepest) deepest = share, valley = i;
     }
+    const auto other = beyond[valley - bend.a];
     const bool parts =
-        deepest < kSplitValley || (deepest < kSplitShallow && gained(trace, top, beyond[valley - bend.a]) > kSplitGain);
+        deepest < kSplitValley ||
+        (deepest < kSplitShallow && (gained(trace, top, other) > kSplitGain || brakesAnew(trace, top, other)));
     if (!parts) {
         out.push_back(bend);
         return;
