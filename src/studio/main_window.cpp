@@ -13,6 +13,7 @@
 #include "studio/widgets/help_overlay.h"
 #include "studio/widgets/station_line.h"
 #include "studio/widgets/style.h"
+#include "studio/widgets/warm_letters.h"
 #include "studio/widgets/welcome.h"
 
 #include <QApplication>
@@ -42,9 +43,16 @@ QString paceText(double pace) {
     }
 }
 
-/// A page taller than its room scrolls instead of pushing the window open.
+/// A page taller than its room scrolls instead of pushing the window open; its room is given to it, so pages that
+/// nobody sees need not be laid out to tell their wishes.
+class PageArea : public QScrollArea {
+  public:
+    QSize sizeHint() const override { return {480, 320}; }
+    QSize minimumSizeHint() const override { return {80, 120}; }
+};
+
 QWidget* scrolled(QWidget* page) {
-    auto* area = new QScrollArea;
+    auto* area = new PageArea;
     area->setWidget(page);
     area->setWidgetResizable(true);
     area->setFrameShape(QFrame::NoFrame);
@@ -90,13 +98,20 @@ MainWindow::MainWindow()
     getReady(0);
 }
 
-/// Pages take their style one by one while nobody waits: the first guide need not bring it to all of them at once.
+/// Pages take their style and their letters one by one while nobody waits: the first guide need not bring them to all
+/// of them at once.
 void MainWindow::getReady(std::size_t station) {
-    if (station >= stations_.size()) return;
+    if (station > stations_.size()) return;
     QTimer::singleShot(30, this, [this, station] {
-        auto* page = stations_[station]->page();
-        page->ensurePolished();
-        for (auto* child : page->findChildren<QWidget*>()) child->ensurePolished();
+        auto fonts = fontsOfViews();
+        if (station < stations_.size()) {
+            auto* page = stations_[station]->page();
+            page->ensurePolished();
+            for (auto* child : page->findChildren<QWidget*>()) child->ensurePolished();
+            if (page->layout()) page->layout()->activate();
+            fonts = fontsOf(*page);
+        }
+        for (const auto& font : fonts) QTimer::singleShot(0, this, [font] { warmLetters(font); });
         getReady(station + 1);
     });
 }

@@ -38,13 +38,14 @@ class Inbox : public QObject {
     std::deque<std::function<void()>> waiting_;
 };
 
-constexpr int kGiveWay = 10; // a hand at the controls comes first
+constexpr int kGiveWay = 10;     // a hand at the controls comes first
+constexpr int kAfterTheHand = 4; // nice: the interface goes first, and nobody else is kept waiting
 
 } // namespace
 
 struct Tasks::Lanes {
     Inbox inbox; // outlives the threads that write to it
-    LaneThreads quick{2, 0}, longer{2, kGiveWay}, writing{1, 0};
+    LaneThreads quick{2, kAfterTheHand}, longer{2, kGiveWay}, writing{1, 0};
     LaneThreads& of(Lane lane) { return lane == Lane::Quick ? quick : (lane == Lane::Long ? longer : writing); }
 };
 

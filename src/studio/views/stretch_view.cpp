@@ -8,6 +8,7 @@
 #include <QMouseEvent>
 #include <QPainter>
 #include <QPainterPath>
+#include <QTimer>
 
 namespace hl {
 namespace {
@@ -32,9 +33,10 @@ StretchView::StretchView(Desk& desk, Player& player, QWidget* parent) : QWidget(
     setObjectName(QStringLiteral("stretch"));
     setMinimumHeight(214);
     setAccessibleName(tr("Where the guide spends its time: guide time above, the road below"));
-    connect(&desk_, &Desk::cutChanged, this, [this] { update(); });
-    connect(&desk_, &Desk::changed, this, [this] { update(); });
-    connect(&desk_, &Desk::cornerChosen, this, [this] { update(); });
+    const auto changed = [this] { stale_ = true, update(); };
+    connect(&desk_, &Desk::cutChanged, this, changed);
+    connect(&desk_, &Desk::changed, this, changed);
+    connect(&desk_, &Desk::cornerChosen, this, changed);
     connect(&player_, &Player::moved, this, [this] { update(); });
 }
 
@@ -148,10 +150,32 @@ void StretchView::paintRoad(QPainter& p, const Span& s) const {
                    QString::number(m) + QStringLiteral(" m"));
 }
 
+/// The picture of before stays until the new one is there: nobody waits for both it and the other views.
 void StretchView::paintEvent(QPaintEvent*) {
     QPainter p(this);
-    p.setRenderHint(QPainter::Antialiasing);
     p.fillRect(rect(), QColor(look::kMarsh800));
+    const bool fits = still_.deviceIndependentSize().toSize() == size();
+    if ((stale_ || !fits) && !asked_) {
+        asked_ = true;
+        QTimer::singleShot(0, this, &StretchView::paintAnew);
+    }
+    if (!fits) return;
+    p.drawPixmap(0, 0, still_);
+    if (const auto s = span(); s.walk) paintNow(p, s);
+}
+
+void StretchView::paintAnew() {
+    asked_ = stale_ = false;
+    still_ = QPixmap(size() * devicePixelRatio());
+    still_.setDevicePixelRatio(devicePixelRatio());
+    still_.fill(QColor(look::kMarsh800));
+    QPainter p(&still_);
+    paintStill(p);
+    update();
+}
+
+void StretchView::paintStill(QPainter& p) const {
+    p.setRenderHint(QPainter::Antialiasing);
     p.setFont(look::text(look::kSmall, look::Weight::Heavy));
     p.setPen(QColor(look::kMist));
     p.drawText(QRectF(20, 4, 90, 24), Qt::AlignVCenter, tr("Guide time"));
@@ -170,6 +194,11 @@ void StretchView::paintEvent(QPaintEvent*) {
     paintSection(p, s, *s.walk);
     if (s.run) paintSection(p, s, *s.run);
     paintRoad(p, s);
+    paintLegend(p);
+}
+
+void StretchView::paintNow(QPainter& p, const Span& s) const {
+    p.setRenderHint(QPainter::Antialiasing);
     const double now = player_.guideTime();
     p.setPen(QPen(QColor(look::kMist), 2));
     if (player_.mode() == Player::Mode::Guide && now >= s.fromS && now <= s.toS)
@@ -178,7 +207,10 @@ void StretchView::paintEvent(QPaintEvent*) {
     if (m >= s.fromM && m <= s.toM)
         p.drawLine(QPointF(roadX(s, m), height() - kRoadHeight - kBelow - 6),
                    QPointF(roadX(s, m), height() - kBelow + 4));
-    // legend: every colour has its word
+}
+
+/// Every colour has its word.
+void StretchView::paintLegend(QPainter& p) const {
     double x = kLeft;
     const std::pair<QRgb, QString> words[] = {{0xff5d8378, tr("full speed")},
                                               {0xffb98a4a, tr("\u00bd")},

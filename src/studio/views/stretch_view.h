@@ -2,6 +2,7 @@
 #pragma once
 #include "studio/playback/player.h"
 
+#include <QPixmap>
 #include <QWidget>
 
 namespace hl {
@@ -23,12 +24,18 @@ class StretchView : public QWidget {
         const Section *walk = nullptr, *run = nullptr;
     };
     Span span() const;
+    void paintAnew();
+    void paintStill(QPainter& p) const;
+    void paintLegend(QPainter& p) const;
+    void paintNow(QPainter& p, const Span& s) const;
     double timeX(const Span& s, double guideS) const;
     double roadX(const Span& s, double metre) const;
     void paintSection(QPainter& p, const Span& s, const Section& section) const;
     void paintRoad(QPainter& p, const Span& s) const;
     Desk& desk_;
     Player& player_;
+    QPixmap still_; ///< all but the hands of the clock; painted aside, for it is the dearest of the views
+    bool stale_ = true, asked_ = false;
 };
 
 } // namespace hl
