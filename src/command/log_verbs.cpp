@@ -125,11 +125,9 @@ Answer cornersAnswer(const LogArguments& a) {
                         {"facts", factsToJson(facts[i])},
                         {"over_laps", spreadToJson(here)}});
     }
-    return json{{"lap", lap->number},
-                {"track_length_m", rounded(o->laps.trackLengthM, 2)},
-                {"line", o->laps.line},
-                {"road", a.track.empty() ? (o->track ? "learned" : "none") : "file"},
-                {"corners", list}};
+    return json{{"lap", lap->number},          {"track_length_m", rounded(o->laps.trackLengthM, 2)},
+                {"line", o->laps.line},        {"road", a.track.empty() ? (o->track ? "learned" : "none") : "file"},
+                {"notes", told(onRoad->aids)}, {"corners", list}};
 }
 
 Answer syncAnswer(const LogArguments& a, const Call& s) {

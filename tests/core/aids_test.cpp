@@ -40,6 +40,22 @@ TEST_CASE("an anti-lock brake is known by its dips, and the foot is measured thr
     }
 }
 
+TEST_CASE("a car that lets off at every change of gear has no aid; one that lets off between has") {
+    LapTrace t;
+    double gear = 1;
+    for (double s = 0; s < 120; s += 0.01) {
+        const double in = std::fmod(s, 1.5);
+        if (in < 0.01) gear = gear < 6 ? gear + 1 : 2;
+        t.t.push_back(s), t.s.push_back(40 * s), t.v.push_back(40), t.brake.push_back(0), t.gear.push_back(gear);
+        t.throttle.push_back(std::fmod(s, 30) > 28 ? 0 : (in > 1.45 || in < 0.06 ? 0.1 : 1));
+    }
+    CHECK_FALSE(aidsIn({&t}).power);
+    CHECK(told(aidsIn({&t})).empty());
+    for (auto& g : t.gear) g = 3;
+    CHECK(aidsIn({&t}).power);
+    CHECK(told(aidsIn({&t})).size() == 1);
+}
+
 TEST_CASE("a foot that lets off, in steps or now and then, is no aid") {
     for (const auto& lap : {braking(0, 0, 0), braking(0.4, 0.9, 0.5), braking(0.1, 8, 0.06)}) {
         CHECK_FALSE(aidsIn({&lap}).brake);

@@ -16,15 +16,23 @@ TEST_CASE("the preview plays the cut and stops by the same key") {
     REQUIRE(s.ready);
     s.key(Qt::Key_5, Qt::AltModifier);
     CHECK(s.player().mode() == Player::Mode::Guide);
+    double now = 1000;
+    s.player().setClock([&now] { return now; });
     const double before = s.player().guideTime();
     s.key(Qt::Key_Space);
     CHECK(s.player().playing());
-    CHECK(waitFor([&] { return s.player().guideTime() > before + 0.4; }));
+    now += 0.4;
+    CHECK(waitFor([&] { return s.player().guideTime() == Approx(before + 0.4).margin(1e-9); }));
     s.key(Qt::Key_Space);
     CHECK_FALSE(s.player().playing());
-    const double stopped = s.player().guideTime();
-    QTest::qWait(80);
-    CHECK(s.player().guideTime() == stopped);
+    now += 30;
+    QCoreApplication::processEvents();
+    CHECK(s.player().guideTime() == Approx(before + 0.4).margin(1e-9));
+    s.player().seekGuide(s.desk().cut().lengthS - 1);
+    s.key(Qt::Key_Space);
+    now += 5; // past the end
+    CHECK(waitFor([&] { return !s.player().playing(); }));
+    CHECK(s.player().guideTime() == Approx(s.desk().cut().lengthS));
 }
 
 TEST_CASE("single steps move by one picture") {
@@ -84,8 +92,15 @@ TEST_CASE("footage plays on its own clock too") {
     REQUIRE(s.ready);
     s.key(Qt::Key_3, Qt::AltModifier);
     CHECK(s.player().mode() == Player::Mode::Footage);
-    const double before = s.player().metre();
-    s.key(Qt::Key_Space);
-    CHECK(waitFor([&] { return s.player().metre() > before + 5; }));
-    s.key(Qt::Key_Space);
+    double now = 7;
+    s.player().setClock([&now] { return now; });
+    for (const double pace : {1.0, 0.25}) {
+        s.player().setPace(pace);
+        const double before = s.player().footageTime(), at = s.player().metre();
+        s.key(Qt::Key_Space);
+        now += 2;
+        CHECK(waitFor([&] { return s.player().footageTime() == Approx(before + 2 * pace).margin(1e-9); }));
+        CHECK(s.player().metre() > at + 5 * pace);
+        s.key(Qt::Key_Space);
+    }
 }

@@ -45,13 +45,17 @@ void typeInto(QTableWidget* table, int row, int column, const QString& text) {
 
 /// Answers the next question box with the given button.
 void answerWith(QMessageBox::StandardButton button, int& asked) {
-    QTimer::singleShot(80, qApp, [button, &asked] {
+    auto* watch = new QTimer(qApp);
+    QObject::connect(watch, &QTimer::timeout, qApp, [button, &asked, watch] {
         for (auto* w : QApplication::topLevelWidgets())
             if (auto* box = qobject_cast<QMessageBox*>(w); box && box->isVisible()) {
                 ++asked;
+                watch->deleteLater();
                 box->button(button)->click();
+                return;
             }
     });
+    watch->start(5);
 }
 
 } // namespace

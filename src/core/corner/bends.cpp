@@ -30,8 +30,9 @@ constexpr double kLeaveShare = 0.43;   // of what it takes to enter
 constexpr double kLeastAngle = 0.26;   // rad, 15 degrees
 constexpr double kJoinGapS = 0.45;     // straighter than this between two pieces: still one corner; 5 to 18 m
 constexpr double kSplitValley = 0.5;   // curvature falling below this share of both peaks: two corners
-constexpr double kSplitShallow = 0.85; // or below this, where the car gains speed between or brakes anew
-constexpr double kSplitGain = 0.03;    // share of its speed
+constexpr double kSplitShallow = 0.75; // or below this, where the car gains speed between
+constexpr double kSplitGain = 0.04;    // share of its speed
+constexpr double kSplitBraked = 0.85;  // or below this, where it brakes anew
 constexpr double kSplitApartS = 1.2;   // peaks of one corner lie closer than this (a double apex); 15 to 60 m
 
 /// For every sample of a bend the tightest one between it and the bend's end that lies away from the top.
@@ -83,9 +84,8 @@ void split(const LapTrace& trace, const Bend& bend, std::vector<Bend>& out) {
         if (const double share = k(i) / k(other); share < deepest) deepest = share, valley = i;
     }
     const auto other = beyond[valley - bend.a];
-    const bool parts =
-        deepest < kSplitValley ||
-        (deepest < kSplitShallow && (gained(trace, top, other) > kSplitGain || brakesAnew(trace, top, other)));
+    const bool parts = deepest < kSplitValley || (deepest < kSplitShallow && gained(trace, top, other) > kSplitGain) ||
+                       (deepest < kSplitBraked && brakesAnew(trace, top, other));
     if (!parts) {
         out.push_back(bend);
         return;

@@ -153,8 +153,8 @@ Section sectionFor(SectionKind kind, const GuideCorner* c, const Planning& p, do
     switch (kind) {
     case SectionKind::Card: return openingCard(p, start);
     case SectionKind::Lap: return wholeLap(p, start);
-    case SectionKind::WalkThrough: return walkThrough(*c, p, start);
-    case SectionKind::Run: return run(*c, p, start);
+    case SectionKind::WalkThrough: return c ? walkThrough(*c, p, start) : Section{};
+    case SectionKind::Run: return c ? run(*c, p, start) : Section{};
     }
     return {};
 }

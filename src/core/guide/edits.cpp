@@ -29,10 +29,10 @@ void inRoadOrder(GuideCorner& c) {
 } // namespace
 
 Guide withWords(Guide g, BeatId id, std::string words) {
-    return changedBeat(std::move(g), id, [&](GuideCorner&, Beat& b) { b.words = std::move(words); });
+    return changedBeat(std::move(g), id, [&](GuideCorner&, Beat& b) { b.words = words; });
 }
 Guide withCue(Guide g, BeatId id, std::string cue) {
-    return changedBeat(std::move(g), id, [&](GuideCorner&, Beat& b) { b.cue = std::move(cue); });
+    return changedBeat(std::move(g), id, [&](GuideCorner&, Beat& b) { b.cue = cue; });
 }
 
 Guide withBeatAt(Guide g, BeatId id, double atM) {

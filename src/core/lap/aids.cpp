@@ -39,6 +39,16 @@ struct Count {
     int presses = 0, dips = 0;
 };
 
+/// Around a change of gear the engine lets off by itself.
+bool shifts(const LapTrace& lap, std::size_t i) {
+    constexpr double kAround = 0.25; // s
+    if (lap.gear.empty()) return false;
+    auto a = i, b = i;
+    while (a > 0 && lap.t[i] - lap.t[a] < kAround) --a;
+    while (b + 1 < lap.t.size() && lap.t[b] - lap.t[i] < kAround) ++b;
+    return lap.gear[a] != lap.gear[b] || lap.gear[i] != lap.gear[a];
+}
+
 Count dipsIn(const LapTrace& lap, const std::vector<double>& pedal, double pressed, double depth) {
     const auto through = filled(lap.t, pedal);
     Count n;
@@ -47,7 +57,7 @@ Count dipsIn(const LapTrace& lap, const std::vector<double>& pedal, double press
         if (through[i] > pressed && !on) ++n.presses;
         on = through[i] > pressed;
         const bool low = on && pedal[i] < through[i] - depth;
-        n.dips += low && !down;
+        n.dips += low && !down && !shifts(lap, i);
         down = low;
     }
     return n;
@@ -72,6 +82,14 @@ Aids aidsIn(const std::vector<const LapTrace*>& laps) {
     }
     return {brake.dips >= kFewest && brake.dips > kBrakeOften * brake.presses,
             power.dips >= kFewest && power.dips > kPowerOften * power.presses};
+}
+
+std::vector<std::string> told(Aids aids) {
+    std::vector<std::string> lines;
+    if (aids.brake)
+        lines.emplace_back("An aid lets the brake off again and again; it is measured as the foot held it.");
+    if (aids.power) lines.emplace_back("An aid takes power away again and again; it is measured as the foot held it.");
+    return lines;
 }
 
 LapTrace measuredThrough(LapTrace lap, Aids aids) {

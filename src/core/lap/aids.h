@@ -4,6 +4,8 @@
 #pragma once
 #include "core/lap/trace.h"
 
+#include <string>
+
 namespace hl {
 
 struct Aids {
@@ -12,6 +14,9 @@ struct Aids {
 
 /// From all the laps of one log.
 Aids aidsIn(const std::vector<const LapTrace*>& laps);
+
+/// What a person is told of them, once for a log; empty where none is at work.
+std::vector<std::string> told(Aids aids);
 
 /// The pedals as the foot held them: dips shorter than a third of a second are filled.
 LapTrace measuredThrough(LapTrace lap, Aids aids);

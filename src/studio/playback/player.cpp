@@ -2,14 +2,19 @@
 #include "studio/playback/player.h"
 
 #include <algorithm>
+#include <chrono>
 
 namespace hl {
 namespace {
 constexpr int kTickMs = 20;
+
+double steadySeconds() {
+    return std::chrono::duration<double>(std::chrono::steady_clock::now().time_since_epoch()).count();
+}
 } // namespace
 
 Player::Player(Desk& desk, QObject* parent)
-    : QObject(parent), desk_(desk), source_(new FrameSource), sound_(desk), proxy_(desk) {
+    : QObject(parent), desk_(desk), source_(new FrameSource), clock_(steadySeconds), sound_(desk), proxy_(desk) {
     source_->moveToThread(&thread_);
     connect(&thread_, &QThread::finished, source_, &QObject::deleteLater);
     connect(source_, &FrameSource::ready, this, [this](const QImage& picture) {
@@ -170,7 +175,7 @@ void Player::toggle() {
 /// The clock and the sound begin at the playhead.
 void Player::startHere() {
     startedAt_ = mode_ == Mode::Guide ? guideS_ : footageS_;
-    clock_.restart();
+    clockAtStart_ = clock_();
     if (playing()) mode_ == Mode::Guide ? sound_.playGuide(guideS_) : sound_.playFilm(footageS_, pace_);
 }
 
@@ -196,7 +201,7 @@ void Player::pause() {
 }
 
 void Player::tick() {
-    const double now = startedAt_ + static_cast<double>(clock_.elapsed()) / 1000 * pace();
+    const double now = startedAt_ + (clock_() - clockAtStart_) * pace();
     if (loop_ && mode_ == Mode::Footage && now >= loop_->toS) {
         seekFootage(loop_->fromS);
         return;

@@ -6,7 +6,7 @@
 #include "studio/playback/play_sound.h"
 #include "studio/playback/proxy_making.h"
 
-#include <QElapsedTimer>
+#include <functional>
 #include <QImage>
 #include <QThread>
 
@@ -17,6 +17,8 @@ class Player : public QObject {
   public:
     explicit Player(Desk& desk, QObject* parent = nullptr);
     ~Player() override;
+    /// What tells the seconds while it plays; the steady clock of the machine unless another is given.
+    void setClock(std::function<double()> seconds) { clock_ = std::move(seconds); }
 
     enum class Mode { Footage, Guide };
     void setMode(Mode m);
@@ -61,8 +63,9 @@ class Player : public QObject {
     FrameSource* source_;
     QImage picture_;
     QTimer timer_;
-    QElapsedTimer clock_;
+    std::function<double()> clock_;
     double guideS_ = 0, footageS_ = 0, startedAt_ = 0, pace_ = 1;
+    double clockAtStart_ = 0;
     struct Loop {
         double fromS, toS; ///< of the footage
     };

@@ -151,6 +151,7 @@ void ScenePage::refresh() {
     if (shownLog_ == m.log.get()) return;
     shownLog_ = m.log.get();
     notes_->clear();
+    for (const auto& line : told(m.aids)) notes_->addItem(QString::fromStdString(line));
     for (const auto& n : m.log->notes)
         notes_->addItem(n.line > 0 ? tr("Line %1: %2").arg(n.line).arg(QString::fromStdString(n.text))
                                    : QString::fromStdString(n.text));
