@@ -39,6 +39,12 @@ template <class Work> auto withFile(const fs::path& path, LogInput in, Work work
     in.bytes = [file](char* to, std::size_t room) { return file->read(to, room); };
     in.fileName = path.string();
     in.sizeBytes = static_cast<double>(fs::file_size(path, ec));
+    in.peek = [file, size = in.sizeBytes](double share, std::size_t bytes) {
+        std::string piece(bytes, '\0');
+        const auto n = ::pread(file->fd, piece.data(), bytes, static_cast<off_t>(share * size));
+        piece.resize(n > 0 ? static_cast<std::size_t>(n) : 0);
+        return piece;
+    };
     auto out = work(std::move(in));
     if (file->fault)
         return Error{"file.unreadable", std::string("reading stopped half way (") + std::strerror(file->fault) + ")",

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/log/channel_names.h"
 
+#include "core/log/log_input.h"
+
 #include "core/units/numbers.h"
 
 #include <algorithm>
@@ -320,12 +322,28 @@ ColumnGuess guessColumn(std::string_view header) {
     return g;
 }
 
+bool isUnit(std::string_view word) {
+    for (std::size_t c = 0; c < kChannelCount; ++c)
+        if (unitFactor(static_cast<Channel>(c), word)) return true;
+    return false;
+}
+
+void applyChoices(std::vector<ColumnGuess>& columns, const std::vector<ColumnChoice>& choices) {
+    for (const auto& choice : choices)
+        for (auto& c : columns) {
+            if (c.header != choice.header) continue;
+            c.channel = choice.channel, c.sure = c.chosen = true, c.unitGiven = false, c.factor = 1, c.unit.clear();
+            c.reason = "chosen";
+            if (!choice.unit.empty() && takeUnit(c, choice.unit)) c.reason = "chosen, in " + choice.unit;
+        }
+}
+
 void keepOneEach(std::vector<ColumnGuess>& columns) {
     for (std::size_t i = 0; i < columns.size(); ++i) {
         if (columns[i].channel == Channel::Count) continue;
         for (std::size_t k = i + 1; k < columns.size(); ++k) {
             if (columns[k].channel != columns[i].channel) continue;
-            const auto worth = [](const ColumnGuess& g) { return 2 * g.sure + g.unitGiven; };
+            const auto worth = [](const ColumnGuess& g) { return 4 * g.chosen + 2 * g.sure + g.unitGiven; };
             auto& loser = worth(columns[k]) > worth(columns[i]) ? columns[i] : columns[k];
             const auto& winner = &loser == &columns[i] ? columns[k] : columns[i];
             loser.reason =

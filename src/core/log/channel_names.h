@@ -10,15 +10,24 @@
 
 namespace hl {
 
-/// What one column of a log is taken for, and why. `factor` brings its values to the channel's SI unit.
+/// With what a column agrees, and how well: 1 is the same thing seen twice.
+struct ColumnEvidence {
+    std::string with; ///< header of the other column, or of two
+    double likeness = 0;
+};
+
+/// What one column of a log is taken for, and why. `factor` and `offset` bring its values to the channel's SI unit.
 struct ColumnGuess {
     std::string header;               ///< as written
     std::string unit;                 ///< as written; empty when none is
     Channel channel = Channel::Count; ///< Count: not used
-    double factor = 1;
-    bool unitGiven = false;
-    bool sure = true;   ///< false: the name only resembles a known one
-    std::string reason; ///< for people: "named like speed, in km/h"
+    double factor = 1;                ///< negative where the log counts the other way
+    double offset = 0;                ///< in the SI unit, after the factor
+    bool unitGiven = false;           ///< the factor is known, not to be guessed by range
+    bool sure = true;                 ///< false: a person should look
+    bool chosen = false;              ///< a person said so
+    std::string reason;               ///< for people: "named like speed, in km/h"
+    std::vector<ColumnEvidence> evidence;
 };
 
 /// Guesses a column from its header: "Speed [km/h]", "speed_kmh", "Throttle %", "GPS Lat Acc (g)".
@@ -27,6 +36,13 @@ ColumnGuess guessColumn(std::string_view header);
 /// Takes a unit found elsewhere (a second header row, a choice) into the guess; false when it is unknown for the
 /// channel.
 bool takeUnit(ColumnGuess& guess, std::string_view unit);
+
+/// Whether a word is a unit of any channel.
+bool isUnit(std::string_view word);
+
+/// What a person said wins over the guesses.
+struct ColumnChoice;
+void applyChoices(std::vector<ColumnGuess>& columns, const std::vector<ColumnChoice>& choices);
 
 /// Of several columns for one channel the best stays; the others become unused, and say so.
 void keepOneEach(std::vector<ColumnGuess>& columns);

@@ -36,7 +36,7 @@ double slowCell(Rows& r, const ColumnGuess& column, std::string_view cell, std::
     if (cell.empty()) return kNaN;
     if (column.channel != Channel::Time) {
         const auto v = parseNumber(cell, r.head.decimalComma);
-        return v ? *v * column.factor : kNaN;
+        return v ? *v * column.factor + column.offset : kNaN;
     }
     const auto v = parseTime(cell, r.head.decimalComma);
     if (!v) fault = "time \"" + std::string(cell.substr(0, 24)) + "\" is not a number";
@@ -87,13 +87,13 @@ void readLine(Rows& r, const char* p, const char* end) {
         }
         double value = 0;
         if (const char* quick = quickNumber(p, end, r.head.delimiter, r.head.decimalComma ? ',' : '.', value)) {
-            set(row, column.channel, value * column.factor);
+            set(row, column.channel, value * column.factor + column.offset);
             p = quick + 1;
             continue;
         }
         const auto [stop, ec] = fast_float::from_chars_advanced(p, end, value, options);
         if (ec == std::errc{} && (stop == end || *stop == r.head.delimiter) && std::isfinite(value)) {
-            set(row, column.channel, value * column.factor);
+            set(row, column.channel, value * column.factor + column.offset);
             p = stop + 1;
             continue;
         }

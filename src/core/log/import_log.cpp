@@ -46,7 +46,10 @@ Result<LogShape> shapeOf(LogInput in) {
 
 Result<CarLog> importText(std::string_view text, std::string_view fileName) {
     LogInput in;
-    in.bytes = sourceOf(text), in.fileName = fileName;
+    in.bytes = sourceOf(text), in.fileName = fileName, in.sizeBytes = static_cast<double>(text.size());
+    in.peek = [text](double share, std::size_t bytes) {
+        return std::string(text.substr(static_cast<std::size_t>(share * static_cast<double>(text.size())), bytes));
+    };
     return importLog(std::move(in));
 }
 

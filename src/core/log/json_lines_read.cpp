@@ -54,12 +54,7 @@ std::vector<ColumnGuess> columnsOf(std::string_view head, const LogInput& in) {
             if (std::none_of(columns.begin(), columns.end(), [&name = name](auto& c) { return c.header == name; }))
                 columns.push_back(guessColumn(name));
     }
-    for (const auto& choice : in.choices)
-        for (auto& c : columns)
-            if (c.header == choice.header) {
-                c.channel = choice.channel, c.sure = true, c.unitGiven = false, c.factor = 1, c.reason = "chosen";
-                if (!choice.unit.empty()) takeUnit(c, choice.unit);
-            }
+    applyChoices(columns, in.choices);
     keepOneEach(columns);
     return columns;
 }

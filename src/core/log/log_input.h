@@ -25,6 +25,8 @@ struct LogInput {
     ByteSource bytes;
     std::string fileName; ///< for messages only
     double sizeBytes = 0; ///< for progress; 0 when not known
+    /// About so many bytes from a share of the way through, without taking them; null where that cannot be done.
+    std::function<std::string(double share, std::size_t bytes)> peek;
     std::vector<ColumnChoice> choices;
     std::function<bool(double share)> goOn = [](double) { return true; }; ///< false stops the reading
 };

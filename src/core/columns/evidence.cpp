@@ -1,0 +1,55 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/columns/evidence.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace hl {
+
+bool Columns::taken(Channel channel) const {
+    return std::any_of(claims.begin(), claims.end(), [&](auto& k) { return k && k->channel == channel; });
+}
+
+double Columns::hint(std::size_t c, Channel channel) const {
+    constexpr double kSure = 0.03, kResembles = 0.015, kOther = -0.01, kChosen = 1;
+    const auto& n = names[c];
+    if (n.channel == channel) return n.chosen ? kChosen : (n.sure ? kSure : kResembles);
+    return n.chosen ? -kChosen : (n.channel != Channel::Count && n.sure ? kOther : 0);
+}
+
+std::optional<double> Columns::givenFactor(std::size_t c, Channel channel) const {
+    if (names[c].channel == channel && names[c].unitGiven) return names[c].factor;
+    return names[c].unit.empty() ? std::nullopt : unitFactor(channel, names[c].unit);
+}
+
+Columns columnsOn(const ColumnValues& values, const std::vector<Behaviour>& runs, const std::vector<ColumnGuess>& names,
+                  std::vector<double> t) {
+    Columns c{values, runs, names, std::move(t), {}, {}, {}, {}, {}, {}};
+    c.spans = spansOf(values, c.t);
+    for (const auto& s : c.spans) c.dt.push_back(c.t[s.to] - c.t[s.from]);
+    for (const auto& y : values.columns) {
+        c.mean.push_back(meanOver(c.spans, c.t, y));
+        c.peaked.push_back(peakedMeanOver(c.spans, c.t, y));
+        c.change.push_back(changeOver(c.spans, y));
+    }
+    c.claims.resize(values.columns.size());
+    return c;
+}
+
+std::optional<double> nearestUnit(Channel channel, double factor, double tolerance) {
+    std::optional<double> best;
+    double least = std::log1p(tolerance);
+    for (const auto unit : unitsOf(channel)) {
+        const double f = *unitFactor(channel, unit), off = std::abs(std::log(std::abs(factor) / f));
+        if (off <= least) least = off, best = factor < 0 ? -f : f;
+    }
+    return best;
+}
+
+std::string unitName(Channel channel, double factor) {
+    for (const auto unit : unitsOf(channel))
+        if (std::abs(std::abs(factor) / *unitFactor(channel, unit) - 1) < 1e-6) return std::string(unit);
+    return {};
+}
+
+} // namespace hl

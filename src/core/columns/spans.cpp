@@ -1,0 +1,64 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/columns/spans.h"
+
+#include "core/units/numbers.h"
+
+#include <algorithm>
+
+namespace hl {
+
+std::vector<Span> spansOf(const ColumnValues& values, const std::vector<double>& t) {
+    constexpr double kSpanS = 0.5, kLongestS = 4;
+    constexpr std::size_t kMost = 3000;
+    const auto every = std::max<std::size_t>(1, values.rows() / kMost);
+    std::vector<Span> spans;
+    for (std::size_t k = 0; k < values.stretches.size(); ++k) {
+        const auto end = values.endOf(k);
+        auto to = values.stretches[k];
+        for (auto from = values.stretches[k]; from < end; from += every) {
+            to = std::max(to, from + 2);
+            while (to < end && t[to] - t[from] < kSpanS) ++to;
+            if (to >= end) break;
+            if (!(t[to] > t[from]) || t[to] - t[from] > kLongestS) continue; // a gap, or a clock that starts again
+            auto middle = from + 1;
+            while (middle + 1 < to && t[middle] - t[from] < (t[to] - t[from]) / 2) ++middle;
+            spans.push_back({from, middle, to});
+        }
+    }
+    return spans;
+}
+
+Series meanOver(const std::vector<Span>& spans, const std::vector<double>& t, const std::vector<double>& y) {
+    Series out(spans.size());
+    for (std::size_t k = 0; k < spans.size(); ++k) {
+        double area = 0;
+        for (auto i = spans[k].from; i < spans[k].to; ++i) area += (y[i] + y[i + 1]) / 2 * (t[i + 1] - t[i]);
+        out[k] = area / (t[spans[k].to] - t[spans[k].from]);
+    }
+    return out;
+}
+
+Series peakedMeanOver(const std::vector<Span>& spans, const std::vector<double>& t, const std::vector<double>& y) {
+    Series out(spans.size());
+    for (std::size_t k = 0; k < spans.size(); ++k) {
+        const auto& s = spans[k];
+        double area = 0, weights = 0;
+        for (auto i = s.from; i < s.to; ++i) {
+            const double at = (t[i] + t[i + 1]) / 2;
+            const double weight = (at < t[s.middle] ? (at - t[s.from]) / (t[s.middle] - t[s.from])
+                                                    : (t[s.to] - at) / (t[s.to] - t[s.middle])) *
+                                  (t[i + 1] - t[i]);
+            area += weight * (y[i] + y[i + 1]) / 2, weights += weight;
+        }
+        out[k] = area / weights;
+    }
+    return out;
+}
+
+Series changeOver(const std::vector<Span>& spans, const std::vector<double>& y) {
+    Series out(spans.size());
+    for (std::size_t k = 0; k < spans.size(); ++k) out[k] = y[spans[k].to] - y[spans[k].from];
+    return out;
+}
+
+} // namespace hl
