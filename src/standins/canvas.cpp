@@ -113,7 +113,7 @@ void Canvas::polygon(const Vertex* corners, int count, const NoiseTexture* textu
     for (int i = 2; i < n; ++i) triangle(pts[0], pts[i - 1], pts[i], texture, grain, level);
 }
 
-#if defined(__x86_64__) && defined(__GNUC__) && !defined(__SANITIZE_ADDRESS__)
+#if defined(__x86_64__) && defined(__GNUC__) && !defined(__clang__) && !defined(__SANITIZE_ADDRESS__)
 __attribute__((target_clones("avx2", "default")))
 #endif
 void Canvas::triangle(const Point& a, const Point& b, const Point& c, const NoiseTexture* texture, float grain, int level) {

@@ -13,7 +13,7 @@ void drawLamps(Canvas& c, double revs) {
     constexpr int kLamps = 9;
     for (int i = 0; i < kLamps; ++i) {
         const bool lit = revs > 0.72 + 0.028 * i;
-        const double x = c.width / 2.0 + (i - kLamps / 2) * 17.0, y = c.height * 0.885;
+        const double x = c.width / 2.0 + (i - (kLamps - 1) / 2.0) * 17.0, y = c.height * 0.885;
         const Colour k = !lit ? Colour{40, 44, 46} : (i < 6 ? Colour{244, 190, 84} : Colour{240, 240, 230});
         for (int yy = -6; yy <= 6; ++yy)
             for (int xx = -6; xx <= 6; ++xx)

@@ -142,7 +142,7 @@ Circuit randomRing(RingFamily family, std::uint32_t seed) {
         if (family == RingFamily::Oval) return oval(b);
         auto turns = b.turns();
         if (turns.empty()) continue;
-        const auto c = buildRing(std::move(turns), b.lastStraight(), shape.halfWidth * b.between(0.85, 1.2));
+        auto c = buildRing(std::move(turns), b.lastStraight(), shape.halfWidth * b.between(0.85, 1.2));
         if (drivable(c)) return c;
     }
 }

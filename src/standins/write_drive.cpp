@@ -63,7 +63,7 @@ std::string csvLog(const Circuit& c, const Drive& d, const LogOptions& o) {
     const double total = d.samples.back().t;
     char row[320];
     for (double t = o.startAt; t < total; t += 1 / o.rateHz) {
-        const auto& x = d.samples[std::min(d.samples.size() - 1, static_cast<std::size_t>(t / d.step + 0.5))];
+        const auto& x = d.samples[std::min(d.samples.size() - 1, static_cast<std::size_t>(std::lround(t / d.step)))];
         const double lat = lineAt(d.line.lateral, d.line, c, x.s), k = lineAt(d.line.curvature, d.line, c, x.s);
         const auto p = poseAt(c, x.s, lat);
         const double steer = std::atan(d.car.wheelbaseM * k) * d.car.steeringRatio * (1 + 0.0006 * x.v * x.v / 10);

@@ -208,11 +208,6 @@ struct Score {
 
 void judge(const Writing& w, Score& score) {
     const auto m = made(w);
-    if (getenv("DUMP") && std::to_string(w.seed) == getenv("DUMP")) {
-        FILE* f = fopen("/tmp/scr/dump.csv", "w");
-        fputs(m.text.c_str(), f);
-        fclose(f);
-    } // TMP
     LogInput in;
     in.bytes = sourceOf(m.text), in.fileName = "made.csv", in.sizeBytes = num(m.text.size());
     in.peek = [&m](double share, std::size_t bytes) {

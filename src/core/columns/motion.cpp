@@ -36,8 +36,8 @@ bool mayBeDistance(const Columns& c, std::size_t i) {
 
 bool maySpeed(const Columns& c, std::size_t i) {
     const auto& r = c.runs[i];
-    return c.free(i) && r.least > -0.05 * r.most && r.most > 0 && !r.risesAllOver && r.distinct > 20 &&
-           r.roughness < 0.2;
+    return c.free(i) && r.least > -0.05 * r.most && r.most > 0 && (!r.risesAllOver || c.hint(i, Channel::Speed) > 0) &&
+           r.distinct > 20 && r.roughness < 0.2;
 }
 
 bool mayBePlace(const Columns& c, std::size_t i) {

@@ -199,11 +199,19 @@ void judgeHeadingAgain(Columns& c, const Motion& m) {
     }
 }
 
+/// Whether its name says that it is something that does not turn.
+bool namedOtherwise(const Columns& c, std::size_t i) {
+    const auto& n = c.names[i];
+    const bool turns = n.channel == Channel::Heading || n.channel == Channel::YawRate ||
+                       n.channel == Channel::LateralAcc || n.channel == Channel::Steering;
+    return n.sure && n.channel != Channel::Count && !turns;
+}
+
 /// Without positions a column has to stand for the turning: the one that others go with best.
 void turningFromColumns(const Columns& c, Motion& m) {
     double most = 0;
     for (std::size_t i = 0; i < c.count(); ++i) {
-        if (!maySwing(c, i) && !mayBeAngle(c, i)) continue;
+        if ((!maySwing(c, i) && !mayBeAngle(c, i)) || namedOtherwise(c, i)) continue;
         for (const double unit : {1.0, kPi / 180}) {
             const double swing = std::max(std::abs(c.runs[i].least), std::abs(c.runs[i].most)) * unit;
             for (const bool angle : {false, true}) {
@@ -216,7 +224,7 @@ void turningFromColumns(const Columns& c, Motion& m) {
                 double worth = c.hint(i, angle ? Channel::Heading : Channel::YawRate);
                 const auto push = m.speed.empty() ? Series{} : times(r, m.speed);
                 for (std::size_t j = 0; j < c.count(); ++j) {
-                    if (j == i) continue;
+                    if (j == i || namedOtherwise(c, j)) continue;
                     double likes = 0;
                     if (mayBeAngle(c, j) && !angle)
                         if (const auto h = asHeading(c, j, r); h.factor != 0) likes = h.fit.likeness;

@@ -87,8 +87,8 @@ Result<ClockTie> syncByMotion(const PictureMotion& picture, const CarLog& log) {
     const Wanted byTurning{kLeastLikeness, kLeastLead, log.has(Channel::YawRate) ? kSensorDelayMs : kReceiverDelayMs,
                            "the turning of the picture"},
         byJolts{kLeastJoltsLikeness, kLeastJoltsLead, kSensorDelayMs, "the shaking of the picture"};
-    const auto turned = turning.empty() ? Result<ClockTie>(Error{}) : tieOf(sideways, known(t, turning), byTurning);
-    const auto shaken =
+    auto turned = turning.empty() ? Result<ClockTie>(Error{}) : tieOf(sideways, known(t, turning), byTurning);
+    auto shaken =
         jolts.empty() ? Result<ClockTie>(Error{}) : tieOf(shaking(upwards), shaking(known(t, jolts)), byJolts);
     if (!turned) return shaken ? shaken : (turning.empty() ? shaken : turned);
     if (!shaken) return turned;

@@ -63,6 +63,7 @@ struct Nearest {
 Nearest nearestAmong(const Track& t, Vec2 p, std::size_t from, std::size_t count) {
     const std::size_t n = t.s.size();
     Nearest best;
+    if (n == 0) return best;
     for (std::size_t k = 0; k < count; ++k) {
         const std::size_t a = from + k < n ? from + k : (from + k) % n, b = after(t, a);
         if (a == b) continue;

@@ -8,7 +8,7 @@
 namespace hl {
 namespace {
 
-std::string withUnit(std::string figure, std::string_view unit) {
+std::string withUnit(const std::string& figure, std::string_view unit) {
     return figure == kNoFigure ? figure : figure + " " + std::string(unit);
 }
 

@@ -10,7 +10,7 @@ namespace hl {
 template <class Of> struct Id {
     int value = 0;
     explicit operator bool() const { return value != 0; }
-    friend auto operator<=>(const Id&, const Id&) = default;
+    friend auto operator<=>(const Id&, const Id&) = default; // NOLINT(modernize-use-nullptr): it compares with 0
 };
 
 using CornerId = Id<struct CornerOfGuide>;

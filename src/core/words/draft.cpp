@@ -67,7 +67,7 @@ struct Writer {
                                 std::move(words), std::move(cue)});
     }
     void marker(const MarkKind& kind, Anchor at, std::string label) {
-        corner.markers.push_back({newId<MarkerId>(guide), std::string(kind.key), std::move(at), std::move(label)});
+        corner.markers.push_back({newId<MarkerId>(guide), std::string(kind.key), at, std::move(label)});
     }
     /// The guide's own of a thing of the track.
     ReferenceId own(const LookFor& look) const {

@@ -27,7 +27,7 @@ void BesideLaps::measuredAgain(std::shared_ptr<const Session> session) {
             for (const auto& lap : laps) fresh.push_back(std::make_shared<const BesideLap>(comparedAgain(*lap, *s)));
             return fresh;
         },
-        [this](std::vector<std::shared_ptr<const BesideLap>> fresh) {
+        [this](const std::vector<std::shared_ptr<const BesideLap>>& fresh) {
             for (auto& lap : laps_) // one may have been taken away meanwhile
                 for (auto& f : fresh)
                     if (f->name == lap->name) lap = f;
