@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // compare: where the time went between two laps.
+#include "command/columns.h"
 #include "command/verbs.h"
 #include "core/compare/shift_worth.h"
 #include "core/judge/advice_for.h"
@@ -15,7 +16,7 @@ namespace {
 using json = nlohmann::ordered_json;
 
 struct CompareArguments {
-    std::string reference, other, track, line, lap = "best", otherLap = "best";
+    std::string reference, other, track, line, columns, lap = "best", otherLap = "best";
 };
 
 Result<Lap> chosen(const LapList& laps, const std::string& wish, const char* option) {
@@ -125,11 +126,13 @@ json answerOf(const LapComparison& c, const LapTrace& reference, const LapTrace&
 }
 
 Answer compareAnswer(const CompareArguments& a) {
-    LogWish wish{a.reference, std::nullopt, {}, a.line};
+    const auto columns = choicesFor(a.reference, a.columns);
+    if (!columns) return columns.error();
+    LogWish wish{a.reference, std::nullopt, *columns, a.line};
     if (!a.track.empty()) wish.track = a.track;
     const auto reference = placedLog(wish);
     if (!reference) return reference.error();
-    const auto other = placedOn(a.other, *reference);
+    const auto other = placedOn(a.other, *reference, *columns);
     if (!other) return other.error();
     const auto lap = chosen(reference->laps, a.lap, "--lap");
     if (!lap) return lap.error();
@@ -172,6 +175,7 @@ void addCompare(CLI::App& app, Call& s) {
     verb->add_option("reference", a->reference, "The log of the lap to compare with")->required();
     verb->add_option("other", a->other, "The log of the other lap; it may be the same")->required();
     verb->add_option("--lap", a->lap, "Lap of the reference: a number, or best");
+    verb->add_option("--columns", a->columns, kColumnsHelp);
     verb->add_option("--other-lap", a->otherLap, "Lap of the other: a number, or best");
     verb->add_option("--track", a->track,
                      "A track file (GeoJSON); without one the road is learned from the reference's laps");

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // new, check, plan, render, publish, demo: from a film and a log to an edition.
 #include "command/answers.h"
+#include "command/columns.h"
 #include "command/verbs.h"
 #include "core/check/check.h"
 #include "core/units/numbers.h"
@@ -19,7 +20,7 @@ using json = nlohmann::ordered_json;
 namespace fs = std::filesystem;
 
 struct GuideArguments {
-    std::string guide, video, log, track, line, camera, out, car, title, conditions, tier;
+    std::string guide, video, log, track, line, columns, camera, out, car, title, conditions, tier;
     int lap = -1, jobs = 0;
     bool clips = false;
     double from = 0, to = -1;
@@ -57,7 +58,9 @@ Answer newAnswer(const GuideArguments& a, const Call& s) {
     wish.folder = a.guide, wish.video = a.video, wish.log = a.log;
     if (!a.track.empty()) wish.track = a.track;
     if (!a.camera.empty()) wish.camera = a.camera;
-    wish.line = a.line;
+    auto columns = choicesFor(a.log, a.columns);
+    if (!columns) return columns.error();
+    wish.line = a.line, wish.columns = std::move(*columns);
     if (a.lap >= 0) wish.lap = a.lap;
     for (const auto& text : a.pairs) {
         const auto p = parsePair(text);
@@ -184,6 +187,7 @@ void addNew(CLI::App& app, Call& s) {
     auto* verb = guideVerb(app, "new", "Make a guide from a film and its log", a);
     verb->add_option("--video", a->video, "The onboard film")->required();
     verb->add_option("--log", a->log, "The car's log")->required();
+    verb->add_option("--columns", a->columns, kColumnsHelp);
     verb->add_option("--track", a->track, "A track file (GeoJSON)");
     verb->add_option("--line", a->line, "LAT,LON,HEADING of the timing line, where no track tells it");
     verb->add_option("--camera", a->camera, "Where the camera sits and how wide it sees (JSON)");

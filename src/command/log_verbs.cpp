@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // laps, corners, sync: what a log and a film show.
 #include "command/answers.h"
+#include "command/columns.h"
 #include "command/verbs.h"
 #include "core/corner/corner.h"
 #include "core/units/numbers.h"
@@ -20,14 +21,16 @@ namespace {
 using json = nlohmann::ordered_json;
 
 struct LogArguments {
-    std::string log, track, line, lap = "best", video, method, list, writeList, writeTrack;
+    std::string log, track, line, columns, lap = "best", video, method, list, writeList, writeTrack;
     std::vector<std::string> pairs;
 };
 
 constexpr const char* kLineHelp = "LAT,LON,HEADING of the timing line: degrees, the heading clockwise from north";
 
 Result<PlacedLog> open(const LogArguments& a) {
-    LogWish wish{a.log, std::nullopt, {}, a.line};
+    auto columns = choicesFor(a.log, a.columns);
+    if (!columns) return columns.error();
+    LogWish wish{a.log, std::nullopt, std::move(*columns), a.line};
     if (!a.track.empty()) wish.track = a.track;
     return placedLog(wish);
 }
@@ -198,6 +201,7 @@ void addLaps(CLI::App& app, Call& s) {
     auto* verb = app.add_subcommand("laps", "List the laps in a log");
     auto a = std::make_shared<LogArguments>();
     verb->add_option("log", a->log, "The log")->required();
+    verb->add_option("--columns", a->columns, kColumnsHelp);
     verb->add_option("--track", a->track, "A track file (GeoJSON)");
     verb->add_option("--line", a->line, kLineHelp);
     verb->callback([&s, a] { s.work = [a] { return lapsAnswer(*a); }, s.tell = tellLaps; });
@@ -207,6 +211,7 @@ void addCorners(CLI::App& app, Call& s) {
     auto* verb = app.add_subcommand("corners", "Find and measure the corners of a lap");
     auto a = std::make_shared<LogArguments>();
     verb->add_option("log", a->log, "The log")->required();
+    verb->add_option("--columns", a->columns, kColumnsHelp);
     verb->add_option("--lap", a->lap, "Lap number, or best");
     verb->add_option("--track", a->track, "A track file (GeoJSON); without one the road is learned from the laps");
     verb->add_option("--line", a->line, kLineHelp);
@@ -221,6 +226,7 @@ void addSync(CLI::App& app, Call& s) {
     auto a = std::make_shared<LogArguments>();
     verb->add_option("video", a->video, "The film")->required();
     verb->add_option("log", a->log, "The log")->required();
+    verb->add_option("--columns", a->columns, kColumnsHelp);
     verb->add_option("--method", a->method,
                      "sound, motion or both; without it by sound, and by motion where that cannot tell");
     verb->add_option("--track", a->track, "A track file (GeoJSON)");

@@ -20,6 +20,7 @@ struct Call {
     Progress progress() const;                                              ///< to standard error
 };
 
+void addColumns(CLI::App& app, Call& s);
 void addLaps(CLI::App& app, Call& s);
 void addCorners(CLI::App& app, Call& s);
 void addSync(CLI::App& app, Call& s);

@@ -83,9 +83,10 @@ Result<PlacedLog> placedLog(const LogWish& wish, const std::function<bool(double
     return p;
 }
 
-Result<PlacedLog> placedOn(const std::filesystem::path& file, const PlacedLog& reference) {
+Result<PlacedLog> placedOn(const std::filesystem::path& file, const PlacedLog& reference,
+                           const std::vector<ColumnChoice>& columns) {
     PlacedLog p;
-    auto log = readLog(file);
+    auto log = readLog(file, columns);
     if (!log) return log.error();
     p.log = std::move(*log);
     const bool onRoad = reference.track && p.log.hasPosition();

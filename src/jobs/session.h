@@ -41,7 +41,8 @@ Result<PlacedLog> placedLog(
 
 /// Another log put on the same road, or scaled to its length when it has no positions.
 /// Errors: those of the readers, compare.other-track.
-Result<PlacedLog> placedOn(const std::filesystem::path& log, const PlacedLog& reference);
+Result<PlacedLog> placedOn(const std::filesystem::path& log, const PlacedLog& reference,
+                           const std::vector<ColumnChoice>& columns = {});
 
 /// One lap on the road's axis, and the log's good laps beside it (fastest first; it is among them when it is one).
 struct LapOnRoad {

@@ -19,6 +19,10 @@ struct ClockGuess {
     double worth = 0;
 };
 
+bool namedOtherwise(const ColumnGuess& g) {
+    return g.channel != Channel::Time && g.channel != Channel::Count && g.sure;
+}
+
 double clockHint(const ColumnGuess& g) {
     if (g.channel == Channel::Time) return g.chosen ? 5 : (g.sure ? 0.5 : 0.25);
     return g.chosen ? -5 : (g.channel != Channel::Count && g.sure ? -0.4 : 0);
@@ -28,8 +32,7 @@ double clockHint(const ColumnGuess& g) {
 /// of rows rises more evenly than any clock, and is none.
 double worthOfClock(const Behaviour& r, const ColumnGuess& g) {
     if (r.constant || r.filled < 0.5 || r.rising < 0.5 || r.falling > 0.02 || r.evenness < 0.5) return 0;
-    const bool otherwise = !g.chosen && g.channel != Channel::Time && g.channel != Channel::Count && g.sure;
-    if (otherwise && r.evenness < 0.97) return 0;
+    if (namedOtherwise(g) && r.evenness < 0.97) return 0;
     const bool counter = r.whole && r.step == 1 && r.evenness > 0.999 && r.rising > 0.999;
     return r.evenness + (r.risesAllOver ? 0.4 : 0) - (counter ? 0.3 : 0) + clockHint(g);
 }
@@ -54,7 +57,7 @@ std::vector<ClockGuess> clocks(const ColumnValues& values, const std::vector<Beh
             for (const double f : clockUnits(runs[i], names[i], values.clock[i])) all.push_back({i, f, worth});
     // Where one clock rises all over the file, those that begin anew tell the time of laps.
     const auto whole = [&](const ClockGuess& k) {
-        return runs[*k.column].risesAllOver && runs[*k.column].evenness > 0.9 && !names[*k.column].chosen;
+        return runs[*k.column].risesAllOver && runs[*k.column].evenness > 0.9 && !namedOtherwise(names[*k.column]);
     };
     if (std::any_of(all.begin(), all.end(), whole))
         std::erase_if(all, [&](auto& k) { return !runs[*k.column].risesAllOver && !names[*k.column].chosen; });

@@ -36,6 +36,7 @@ enum class Channel {
 };
 inline constexpr std::size_t kChannelCount = static_cast<std::size_t>(Channel::Count);
 std::string_view name(Channel c);
+std::string_view key(Channel c); ///< one word, for commands and files: "lateral_acc"
 
 /// Something the importer repaired, skipped or guessed, told to the person who brought the file.
 struct ImportNote {
@@ -53,6 +54,8 @@ struct CarLog {
         channels; ///< empty when the log has none; NaN where a sample is missing
     std::vector<ImportNote> notes;
     std::size_t badRows = 0;
+    std::size_t rows = 0;           ///< that the file had; slow logs are filled up
+    double rateHz = 0;              ///< of those rows
     std::optional<GeoPoint> origin; ///< where X = Y = 0 lies, when the log gave latitude and longitude
 
     const std::vector<double>& operator[](Channel c) const { return channels[static_cast<std::size_t>(c)]; }

@@ -271,6 +271,14 @@ std::string_view name(Channel c) {
     return c == Channel::Count ? "not used" : names.at(static_cast<std::size_t>(c));
 }
 
+std::string_view key(Channel c) {
+    static constexpr std::array<std::string_view, kChannelCount> keys = {
+        "time",         "lap",         "distance",         "speed",        "throttle", "brake", "steering", "gear",
+        "engine_speed", "lateral_acc", "longitudinal_acc", "vertical_acc", "yaw_rate", "x",     "y",        "z",
+        "latitude",     "longitude",   "heading"};
+    return c == Channel::Count ? "none" : keys.at(static_cast<std::size_t>(c));
+}
+
 std::optional<double> unitFactor(Channel c, std::string_view unit) {
     const auto word = unitWord(unit);
     for (const auto& u : unitTable(c))

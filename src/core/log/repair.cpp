@@ -120,6 +120,8 @@ void repair(CarLog& log, const std::vector<ColumnGuess>& columns) {
             guessUnits(log, {c});
             break;
         }
+    log.rows = log.size();
+    if (const double step = medianStep(log[Channel::Time]); step > 0) log.rateHz = 1 / step;
     dropLeaps(log, Channel::Latitude, Channel::Longitude, true);
     dropLeaps(log, Channel::X, Channel::Y, false);
     forgetEmpty(log);
