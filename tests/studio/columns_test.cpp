@@ -29,7 +29,9 @@ int rowOf(const ColumnsDialog& d, const QString& header) {
 }
 
 QComboBox* box(const ColumnsDialog& d, int row, int column) {
-    return qobject_cast<QComboBox*>(d.table()->cellWidget(row, column));
+    auto* cell = d.table()->cellWidget(row, column);
+    auto* box = qobject_cast<QComboBox*>(cell);
+    return box ? box : cell->findChild<QComboBox*>();
 }
 
 } // namespace

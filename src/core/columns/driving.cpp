@@ -12,7 +12,7 @@ namespace {
 
 Claim claimed(Channel channel, double factor, bool factorKnown, bool sure, std::string why, std::string with,
               double likeness) {
-    return {channel, factor, 0, factorKnown, sure, std::move(why), {{std::move(with), likeness}}};
+    return {channel, factor, 0, factorKnown, sure, std::move(why), {{std::move(with), likeness, {}, {}}}};
 }
 
 Series gainOf(const Columns& c, const Motion& m) {
@@ -34,7 +34,8 @@ Series gainOf(const Columns& c, const Motion& m) {
 void judgeLongitudinal(Columns& c, const Series& gain, const std::string& with) {
     constexpr double kGoes = 0.8;
     std::size_t best = c.count();
-    double most = 0, factor = 1, likeness = 0;
+    double most = 0, factor = 1;
+    Fit fit;
     for (std::size_t i = 0; i < c.count(); ++i) {
         const auto& r = c.runs[i];
         if (!c.free(i) || r.distinct < 12 || r.least >= 0 || r.most <= 0) continue;
@@ -42,10 +43,11 @@ void judgeLongitudinal(Columns& c, const Series& gain, const std::string& with) 
         const auto unit = nearestUnit(Channel::LongitudinalAcc, f.slope, 0.2);
         if (!unit || f.likeness < kGoes || f.likeness + c.hint(i, Channel::LongitudinalAcc) <= most) continue;
         most = f.likeness + c.hint(i, Channel::LongitudinalAcc);
-        best = i, factor = *unit, likeness = f.likeness;
+        best = i, factor = *unit, fit = f;
     }
-    if (best < c.count())
-        c.claims[best] = claimed(Channel::LongitudinalAcc, factor, true, true, "is the slope of speed", with, likeness);
+    if (best == c.count()) return;
+    c.claims[best] = Claim{Channel::LongitudinalAcc, factor, 0, true, true, "is the slope of speed", {}};
+    c.claims[best]->evidence.push_back(evidenceOf(with, fit, c.mean[best], gain));
 }
 
 /// Gravity stands in it, and it trembles with the road.
@@ -74,6 +76,7 @@ void judgeVertical(Columns& c) {
 struct Pedal {
     std::size_t column = 0;
     double likeness = 0, worth = 0;
+    Fit fit;
 };
 
 std::optional<Pedal> pedalThat(const Columns& c, Channel channel, const Series& gain, double sign) {
@@ -88,7 +91,7 @@ std::optional<Pedal> pedalThat(const Columns& c, Channel channel, const Series& 
         // A switch that is on or off says less than a pedal that says how far.
         const double worth = f.likeness + 2 * c.hint(i, channel) - (r.distinct < 4 ? 0.3 : 0);
         if (f.likeness < 0.4 || (best && worth <= best->worth)) continue;
-        best = Pedal{i, f.likeness, worth};
+        best = Pedal{i, f.likeness, worth, f};
     }
     return best;
 }
@@ -124,8 +127,8 @@ void judgePedals(Columns& c, const Series& gain, const std::string& speed) {
         bool known = false;
         double factor = pedalFactor(c.runs[p.column], known);
         if (const auto given = c.givenFactor(p.column, channel)) factor = *given, known = true;
-        c.claims[p.column] =
-            claimed(channel, factor, known, named || (apart && p.likeness > 0.55), does, speed, p.likeness);
+        c.claims[p.column] = Claim{channel, factor, 0, known, named || (apart && p.likeness > 0.55), does, {}};
+        c.claims[p.column]->evidence.push_back(evidenceOf(speed, p.fit, c.mean[p.column], gain));
     };
     if (throttle) take(*throttle, Channel::Throttle, "the car gains speed with it");
     if (brake && (!throttle || brake->column != throttle->column))

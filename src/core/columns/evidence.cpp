@@ -36,6 +36,18 @@ Columns columnsOn(const ColumnValues& values, const std::vector<Behaviour>& runs
     return c;
 }
 
+ColumnEvidence evidenceOf(std::string with, const Fit& fit, const Series& here, const Series& there) {
+    constexpr std::size_t kShown = 240;
+    ColumnEvidence e{std::move(with), fit.likeness, {}, {}};
+    const auto n = std::min(here.size(), there.size());
+    const auto every = std::clamp<std::size_t>(n / kShown, 1, 5); // spans overlap; some forty seconds of driving
+    for (std::size_t k = 0; k < n && e.here.size() < kShown; k += every) {
+        e.here.push_back(static_cast<float>(fit.slope * here[k] + fit.offset));
+        e.there.push_back(static_cast<float>(there[k]));
+    }
+    return e;
+}
+
 std::optional<double> nearestUnit(Channel channel, double factor, double tolerance) {
     std::optional<double> best;
     double least = std::log1p(tolerance);

@@ -52,6 +52,9 @@ struct Motion {
     std::string speedFrom, turningFrom; ///< headers, for the evidence
 };
 
+/// The evidence with a stretch of both series, the column's brought to the other's measure by the fit.
+ColumnEvidence evidenceOf(std::string with, const Fit& fit, const Series& here, const Series& there);
+
 /// Distance, speed and positions, by each other (motion.cpp).
 Motion judgeMotion(Columns& c);
 /// Heading, yaw rate, lateral acceleration and steering, by how the car turns (turning.cpp).

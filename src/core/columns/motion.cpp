@@ -184,9 +184,10 @@ Units unitsThatGo(double distancePerSpeed, double placePerSpeed, double fastest,
     return best;
 }
 
-Claim claimOf(Channel channel, double factor, bool sure, const std::string& with, double likeness) {
-    Claim k{channel, factor, 0, true, sure, {}, {{with, likeness}}};
-    return k;
+/// Read the other way round.
+Fit invertedFit(Fit f) {
+    f.offset = -f.offset / f.slope, f.slope = 1 / f.slope;
+    return f;
 }
 
 /// The turning of a path: the angle between the two halves of each span's chord.
@@ -278,27 +279,32 @@ Motion judgeMotion(Columns& c) {
                         : std::vector<UnitChoice>{{1, 0}}));
     const bool sure = u.cost < 3 && u.nextCost > u.cost + 0.25;
     const auto placesName = [&] { return c.header(places->first.a) + ", " + c.header(places->first.b); };
+    const auto byPlaces = [&] {
+        return evidenceOf(placesName(), invertedFit(places->second), main.rate, places->first.rate);
+    };
     if (speed) {
-        auto k = claimOf(Channel::Speed, u.speed, sure, distance ? c.header(distance->a) : placesName(),
-                         distance ? both.likeness : places->second.likeness);
-        if (distance && places) k.evidence.push_back({placesName(), places->second.likeness});
+        Claim k{Channel::Speed, u.speed, 0, true, sure, {}, {}};
+        if (distance) k.evidence.push_back(evidenceOf(c.header(distance->a), both, speed->rate, distance->rate));
+        if (places) k.evidence.push_back(byPlaces());
         k.why = distance ? "agrees with the slope of \"" + c.header(distance->a) + "\""
                          : "agrees with the way between positions";
-        c.claims[speed->a] = k;
+        c.claims[speed->a] = std::move(k);
     }
     if (distance) {
-        c.claims[distance->a] =
-            claimOf(Channel::Distance, speed ? u.distance : u.speed, sure, speed ? c.header(speed->a) : placesName(),
-                    speed ? both.likeness : places->second.likeness);
-        c.claims[distance->a]->why =
-            speed ? "its slope is \"" + c.header(speed->a) + "\"" : "as long as the way between positions";
+        Claim k{Channel::Distance, speed ? u.distance : u.speed, 0, true, sure, {}, {}};
+        k.evidence.push_back(speed ? evidenceOf(c.header(speed->a), invertedFit(both), distance->rate, speed->rate)
+                                   : byPlaces());
+        k.why = speed ? "its slope is \"" + c.header(speed->a) + "\"" : "as long as the way between positions";
+        c.claims[distance->a] = std::move(k);
     }
     m.speed = scaled(main.rate, u.speed), m.speedFrom = c.header(main.a);
     if (!places) return m;
     const auto& p = places->first;
     const auto placed = [&](std::size_t column, Channel channel, bool known) {
-        c.claims[column] = claimOf(channel, globe ? 1 : u.place, known, m.speedFrom, places->second.likeness);
-        c.claims[column]->why = "steps as long as \"" + m.speedFrom + "\" says";
+        Claim k{channel, globe ? 1 : u.place, 0, true, known, {}, {}};
+        k.evidence.push_back(evidenceOf(m.speedFrom, places->second, p.rate, main.rate));
+        k.why = "steps as long as \"" + m.speedFrom + "\" says";
+        c.claims[column] = std::move(k);
     };
     // Which of two axes points where, only a name or the globe can tell: swapped, the road would be its own mirror.
     const bool named = c.hint(p.a, Channel::X) > 0 && c.hint(p.b, Channel::Y) > 0;

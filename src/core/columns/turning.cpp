@@ -17,6 +17,7 @@ struct Reading {
     Channel channel;
     Fit fit;
     double factor = 0; ///< of a known unit; 0 when none fits
+    Series here;       ///< the column as it was held against the turning
 };
 
 Series times(const Series& a, const Series& b) {
@@ -52,29 +53,29 @@ bool mayBeAngle(const Columns& c, std::size_t i) { return c.free(i) && c.runs[i]
 
 /// The turning read from one column as an angle: the unit whose turn fits best, forwards or backwards.
 Reading asHeading(const Columns& c, std::size_t i, const Series& turning) {
-    Reading best{Channel::Heading, {}, 0};
+    Reading best{Channel::Heading, {}, 0, {}};
     for (const double unit : {1.0, kPi / 180}) {
         const double range = (c.runs[i].most - c.runs[i].least) * unit;
         if (range < 0.5) continue; // a lap goes all round
         const auto f = fitOf(rateOfAngle(c, i, unit), turning);
         if (std::abs(std::abs(f.slope) - 1) > 0.12 || f.likeness <= best.fit.likeness) continue;
-        best.fit = f, best.factor = f.slope < 0 ? -unit : unit;
+        best.fit = f, best.factor = f.slope < 0 ? -unit : unit, best.here = rateOfAngle(c, i, unit);
     }
     return best;
 }
 
 Reading asRate(const Columns& c, std::size_t i, const Series& turning) {
     const auto f = fitOf(c.peaked[i], turning);
-    return {Channel::YawRate, f, nearestUnit(Channel::YawRate, f.slope, 0.12).value_or(0)};
+    return {Channel::YawRate, f, nearestUnit(Channel::YawRate, f.slope, 0.12).value_or(0), c.peaked[i]};
 }
 
 Reading asPush(const Columns& c, std::size_t i, const Series& push) {
     const auto f = fitOf(c.peaked[i], push);
-    return {Channel::LateralAcc, f, nearestUnit(Channel::LateralAcc, f.slope, 0.2).value_or(0)};
+    return {Channel::LateralAcc, f, nearestUnit(Channel::LateralAcc, f.slope, 0.2).value_or(0), c.peaked[i]};
 }
 
 Reading asSteering(const Columns& c, std::size_t i, const Series& bend) {
-    return {Channel::Steering, fitOf(c.peaked[i], bend), 1};
+    return {Channel::Steering, fitOf(c.peaked[i], bend), 1, c.peaked[i]};
 }
 
 /// What a column says best; its name decides between two readings that say it equally well.
@@ -139,11 +140,11 @@ void alignHeading(const Columns& c, std::size_t i, const Motion& m, Claim& k) {
     k.offset = std::abs(offset - quarter) < 0.2 ? quarter : offset;
 }
 
-void claim(Columns& c, const Best& b, const Motion& m) {
+void claim(Columns& c, const Best& b, const Motion& m, const Series& against) {
     Claim k;
     k.channel = b.reading.channel, k.factor = b.reading.factor;
     k.sure = b.reading.fit.likeness > 0.8;
-    k.evidence = {{m.turningFrom, b.reading.fit.likeness}};
+    k.evidence.push_back(evidenceOf(m.turningFrom, b.reading.fit, b.reading.here, against));
     switch (k.channel) {
     case Channel::Heading:
         k.why = "changes as the car turns";
@@ -264,7 +265,10 @@ void judgeTurning(Columns& c, Motion& m) {
             else if (worth > at->worth)
                 *at = {i, *r, worth};
         }
-        for (const auto& b : best) claim(c, b, m);
+        for (const auto& b : best) {
+            const auto channel = b.reading.channel;
+            claim(c, b, m, channel == Channel::LateralAcc ? push : (channel == Channel::Steering ? bend : m.turning));
+        }
     };
     judge({Channel::Heading, Channel::YawRate});
     if (!m.handed && !m.course.empty() && turnedByHeading(c, m)) judgeHeadingAgain(c, m);

@@ -14,6 +14,7 @@ namespace hl {
 struct ColumnEvidence {
     std::string with; ///< header of the other column, or of two
     double likeness = 0;
+    std::vector<float> here, there; ///< both over a stretch of the log, in one unit, to be drawn over each other
 };
 
 /// What one column of a log is taken for, and why. `factor` and `offset` bring its values to the channel's SI unit.

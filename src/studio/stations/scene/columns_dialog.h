@@ -5,6 +5,8 @@
 #include <QDialog>
 #include <QTableWidget>
 
+class QComboBox;
+
 namespace hl {
 
 /// The columns of a log: a small curve and a guess each, with its reason; a person may choose otherwise.
@@ -20,6 +22,7 @@ class ColumnsDialog : public QDialog {
   private:
     void fillRow(int row);
     void offerUnits(int row);
+    QComboBox* unitBox(int row) const;
     LogShape shape_;
     QTableWidget* table_;
 };
