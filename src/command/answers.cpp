@@ -10,15 +10,18 @@ namespace hl {
 using json = nlohmann::ordered_json;
 
 json syncJson(const ClockTie& t) {
-    json rival = nullptr;
-    if (t.rival) rival = {{"offset_s", rounded(t.rival->offsetS, 2)}, {"likeness", rounded(t.rival->likeness, 3)}};
+    json candidates = json::array();
+    for (const auto& p : t.places)
+        candidates.push_back({{"offset_s", rounded(p.offsetS, 3)},
+                              {"lap", p.lap < 0 ? json(nullptr) : json(p.lap)},
+                              {"likeness", rounded(p.likeness, 4)}});
     return {{"offset_s", rounded(t.offsetS, 5)},
             {"drift_ppm", rounded(t.driftPpm, 2)},
             {"uncertainty_ms", rounded(t.uncertaintyMs, 1)},
             {"confidence", rounded(t.confidence, 3)},
             {"method", t.method},
-            {"sure", t.confidence >= kSureEnough},
-            {"rival", rival}};
+            {"sure", t.sure()},
+            {"candidates", candidates}};
 }
 
 } // namespace hl

@@ -200,7 +200,8 @@ void addNew(CLI::App& app, Call& s) {
         s.work = [a, &s] { return newAnswer(*a, s); };
         s.tell = [](const json& j, std::ostream& out) {
             out << j["guide"].get<std::string>() << ": lap " << j["lap"].get<int>() << ", " << j["corners"].get<int>()
-                << " corners, tied within " << j["sync"]["uncertainty_ms"].get<double>() << " ms\n";
+                << " corners, tied within " << j["sync"]["uncertainty_ms"].get<double>() << " ms"
+                << (j["sync"]["sure"].get<bool>() ? "\n" : ", but not sure: look at the line-up\n");
         };
     });
 }

@@ -158,6 +158,9 @@ Answer syncAnswer(const LogArguments& a, const Call& s) {
     } else
         tie = lineUp(a.video, o->log, method->second, s.progress());
     if (!tie) return tie.error();
+    const auto film = VideoReader::open(a.video, 1);
+    if (film) tie = withLaps(*tie, o->laps, film->info().length);
+    if (!tie) return tie.error();
     return syncJson(*tie);
 }
 
@@ -235,9 +238,14 @@ void addSync(CLI::App& app, Call& s) {
     verb->callback([&s, a] {
         s.work = [a, &s] { return syncAnswer(*a, s); };
         s.tell = [](const json& j, std::ostream& out) {
+            if (!j["sure"].get<bool>()) out << "Not sure. ";
             out << "log time = " << j["offset_s"].get<double>() << " s + film time, drift "
                 << j["drift_ppm"].get<double>() << " ppm, within " << j["uncertainty_ms"].get<double>() << " ms ("
                 << j["method"].get<std::string>() << ")\n";
+            for (const auto& p : j["candidates"])
+                out << "  film time + " << p["offset_s"].get<double>() << " s, "
+                    << (p["lap"].is_null() ? "no lap" : "lap " + std::to_string(p["lap"].get<int>())) << ": alike to "
+                    << p["likeness"].get<double>() << "\n";
         };
     });
 }

@@ -139,21 +139,42 @@ Result<ClockTie> byMotion(const fs::path& video, const CarLog& log, const Progre
 
 } // namespace
 
-Result<ClockTie> lineUp(const fs::path& video, const CarLog& log, SyncBy by, const Progress& progress) {
-    Result<ClockTie> tie = Error{};
-    if (by == SyncBy::Motion)
-        tie = byMotion(video, log, progress);
-    else {
-        tie = bySound(video, log, progress.part(0, by == SyncBy::Sound ? 1 : 0.2));
-        const bool cancelled = !tie && tie.error().id == "job.cancelled";
-        if (!cancelled && (by == SyncBy::Both || (by == SyncBy::Either && !tie))) {
-            auto motion = byMotion(video, log, progress.part(0.2, 1));
-            if (motion)
-                tie = tie && by == SyncBy::Both ? weighed(*tie, *motion) : (tie ? tie : motion);
-            else if (by == SyncBy::Both || motion.error().id == "job.cancelled")
-                tie = motion;
-        }
+namespace {
+
+/// By sound, by motion, or by whichever knows: the picture is only watched where the sound is not sure.
+Result<ClockTie> tieBy(const fs::path& video, const CarLog& log, SyncBy by, const Progress& progress) {
+    if (by == SyncBy::Motion) return byMotion(video, log, progress);
+    auto tie = bySound(video, log, progress.part(0, by == SyncBy::Sound ? 1 : 0.2));
+    if (!tie && tie.error().id == "job.cancelled") return tie;
+    if (by == SyncBy::Sound || (by == SyncBy::Either && tie && tie->sure())) return tie;
+    auto motion = byMotion(video, log, progress.part(0.2, 1));
+    if (!motion) return by == SyncBy::Both || motion.error().id == "job.cancelled" || !tie ? motion : tie;
+    if (!tie) return motion;
+    if (by == SyncBy::Either) return motion->confidence > tie->confidence ? motion : tie;
+    auto both = weighed(*tie, *motion);
+    if (both || both.error().id != "sync.not-sure") return both;
+    auto doubtful = tie->confidence > motion->confidence ? *tie : *motion; // they contradict each other
+    doubtful.confidence = std::min(doubtful.confidence, 0.9 * kSureEnough);
+    const auto& other = tie->confidence > motion->confidence ? *motion : *tie;
+    doubtful.places.insert(doubtful.places.end(), other.places.begin(), other.places.end());
+    return doubtful;
+}
+
+} // namespace
+
+ClockTie withLaps(ClockTie tie, const LapList& laps, Seconds film) {
+    for (auto& p : tie.places) {
+        auto there = tie;
+        there.offsetS = p.offsetS;
+        double most = 1; // s
+        for (const auto& lap : laps.laps)
+            if (const double shown = filmed(lap, there, film); shown > most) most = shown, p.lap = lap.number;
     }
+    return tie;
+}
+
+Result<ClockTie> lineUp(const fs::path& video, const CarLog& log, SyncBy by, const Progress& progress) {
+    auto tie = tieBy(video, log, by, progress);
     if (tie || !tie.error().where.empty()) return tie;
     auto e = tie.error();
     e.where = video.string();
@@ -172,7 +193,7 @@ Result<Guide> bringIn(const NewGuide& wish, const Progress& progress) {
     auto tie = wish.pairs.size() >= 2 ? tieByPairs(wish, *s)
                                       : lineUp(wish.video, s->log(), SyncBy::Either, progress.part(0.1, 0.6));
     if (!tie) return tie.error();
-    g.sources.film().tie = *tie, g.sources.film().pairs = wish.pairs;
+    g.sources.film().tie = withLaps(*tie, s->laps(), s->video.length), g.sources.film().pairs = wish.pairs;
     g.sources.columns = wish.columns, g.sources.line = wish.line;
     if (progress.cancelled()) return cancelledError();
     const auto lap = wish.lap ? numbered(s->laps(), *wish.lap) : filmedLap(*s, *tie);

@@ -28,8 +28,11 @@ Result<Guide> bringIn(const NewGuide& wish, const Progress& progress);
 
 enum class SyncBy { Either, Sound, Motion, Both };
 
-/// Ties a film to a log. Either: by sound, and where that cannot tell, by motion. Both: the two weighed together.
-/// Errors: those of the methods.
+/// The places of a tie with the lap that the film, so long, mostly shows there.
+ClockTie withLaps(ClockTie tie, const LapList& laps, Seconds film);
+
+/// Ties a film to a log; what is doubtful is an answer too, and not sure. Either: by sound, and where that cannot tell,
+/// by motion. Both: the two weighed together. Errors: those of the methods.
 Result<ClockTie> lineUp(const std::filesystem::path& video, const CarLog& log, SyncBy by, const Progress& progress);
 
 } // namespace hl

@@ -19,13 +19,14 @@ Sound engineSound(const Circuit& c, const Drive& d, const SoundOptions& o) {
     out.rate = o.rate;
     const auto n = static_cast<std::size_t>((o.toS - o.fromS) * o.rate);
     out.samples.resize(n);
+    constexpr double kInertia = 480; // 1/s: revolutions do not leap when a gear goes in
     double phase = 0, wind = 0, rumble = 0, load = 0.3, rpm = 0;
     for (std::size_t i = 0; i < n; ++i) {
-        const double t = o.fromS + static_cast<double>(i) / o.rate, u = t / d.step;
+        const double t = o.fromS + static_cast<double>(i) / o.rate, u = (t + 1 / kInertia) / d.step; // and do not lag
         const auto k = std::min(d.samples.size() - 2, static_cast<std::size_t>(std::max(0.0, u)));
         const auto& x = d.samples[k];
         const double target = x.rpm + (d.samples[k + 1].rpm - x.rpm) * (u - std::floor(u));
-        rpm = rpm == 0 ? target : rpm + (target - rpm) * std::min(1.0, 480.0 / o.rate); // about 2 ms of inertia
+        rpm = rpm == 0 ? target : rpm + (target - rpm) * std::min(1.0, kInertia / o.rate);
         load += (x.throttle - load) * 0.0006;
         phase += 2 * 3.14159265358979 * rpm / 60 / o.rate;
         double s = 0;

@@ -222,14 +222,18 @@ json write(const ClockTie& t) {
               {"uncertainty_ms", t.uncertaintyMs},
               {"confidence", t.confidence},
               {"method", t.method}};
-    if (t.rival) j["rival"] = {{"offset_s", t.rival->offsetS}, {"likeness", t.rival->likeness}};
+    if (!t.places.empty()) j["places"] = json::array();
+    for (const auto& p : t.places)
+        j["places"].push_back({{"offset_s", p.offsetS}, {"likeness", p.likeness}, {"lap", p.lap}});
     return j;
 }
 
 ClockTie tieFrom(const JsonView& v) {
     ClockTie t{v.number("offset_s"), v.number("drift_ppm", 0), v.number("uncertainty_ms", 0), v.number("confidence", 0),
                v.text("method", "none")};
-    if (const auto r = v.find("rival")) t.rival = TieRival{r->number("offset_s"), r->number("likeness", 0)};
+    if (const auto places = v.find("places"))
+        for (const auto& p : places->list())
+            t.places.push_back({p.number("offset_s"), p.number("likeness", 0), p.whole("lap", -1)});
     return t;
 }
 

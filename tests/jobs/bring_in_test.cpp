@@ -3,6 +3,7 @@
 #include "core/cut/project.h"
 #include "jobs/bring_in.h"
 #include "standins/circuit.h"
+#include "store/guide_file.h"
 #include "store/log_file.h"
 #include "support/small_guide.h"
 
@@ -199,8 +200,35 @@ TEST_CASE("a log without engine speed is tied by its speed, without both by the 
     wish.folder = dir / "other", wish.track.reset();
     const auto refused = bringIn(wish, {});
     REQUIRE_FALSE(refused);
-    CHECK(refused.error().id == "sync.not-sure");
+    CHECK(refused.error().id == "corners.no-turning"); // and at one speed all places are as good
     CHECK_FALSE(std::filesystem::exists(dir / "other"));
+}
+
+TEST_CASE("a film that fits two places of its log alike still makes a guide, and it is said not to be sure") {
+    const ScratchFolder dir;
+    auto wish = demoWish(dir / "guide");
+    const auto text = slurp(wish.log);
+    const auto header = text.find('\n') + 1;
+    std::string twice = text;
+    constexpr double kLater = 1000; // s; the same session once more
+    std::istringstream rows(text.substr(header));
+    for (std::string line; std::getline(rows, line);) {
+        const auto comma = line.find(','), next = line.find(',', comma + 1);
+        char row[40];
+        std::snprintf(row, sizeof row, "%.3f,%d", std::stod(line) + kLater, std::stoi(line.substr(comma + 1)) + 10);
+        twice += row + line.substr(next) + "\n";
+    }
+    wish.log = dir.write("twice.csv", twice);
+    const auto made = bringIn(wish, {});
+    REQUIRE(made);
+    const auto& tie = made->sources.film().tie;
+    CHECK_FALSE(tie.sure());
+    REQUIRE(tie.places.size() >= 2);
+    CHECK(std::abs(tie.places[1].offsetS - tie.places[0].offsetS) == Approx(kLater).margin(0.1));
+    CHECK(std::abs(tie.places[1].lap - tie.places[0].lap) == 10);
+    const auto read = readGuide(wish.folder);
+    REQUIRE(read);
+    CHECK(read->sources.film().tie == tie);
 }
 
 TEST_CASE("broken sources leave no folder, not even a hidden one") {

@@ -15,9 +15,9 @@ Claim claimed(Channel channel, double factor, bool factorKnown, bool sure, std::
     return {channel, factor, 0, factorKnown, sure, std::move(why), {{std::move(with), likeness, {}, {}}}};
 }
 
-Series gainOf(const Columns& c, const Motion& m) {
+OverSpans gainOf(const Columns& c, const Motion& m) {
     // Change of the mean speed between the halves would be noisy; neighbouring spans overlap, so the ends serve.
-    Series gain(c.spans.size(), kNaN);
+    OverSpans gain(c.spans.size(), kNaN);
     for (std::size_t i = 0; i < c.count(); ++i)
         if (c.claims[i] && c.claims[i]->channel == Channel::Speed) {
             for (std::size_t k = 0; k < gain.size(); ++k) gain[k] = c.claims[i]->factor * c.change[i][k] / c.dt[k];
@@ -31,7 +31,7 @@ Series gainOf(const Columns& c, const Motion& m) {
     return gain;
 }
 
-void judgeLongitudinal(Columns& c, const Series& gain, const std::string& with) {
+void judgeLongitudinal(Columns& c, const OverSpans& gain, const std::string& with) {
     constexpr double kGoes = 0.8;
     std::size_t best = c.count();
     double most = 0, factor = 1;
@@ -79,7 +79,7 @@ struct Pedal {
     Fit fit;
 };
 
-std::optional<Pedal> pedalThat(const Columns& c, Channel channel, const Series& gain, double sign) {
+std::optional<Pedal> pedalThat(const Columns& c, Channel channel, const OverSpans& gain, double sign) {
     std::optional<Pedal> best;
     for (std::size_t i = 0; i < c.count(); ++i) {
         const auto& r = c.runs[i];
@@ -116,7 +116,7 @@ double together(const Columns& c, std::size_t a, std::size_t b) {
     return sa > 0 && sb > 0 ? ab * n / (sa * sb) : 1;
 }
 
-void judgePedals(Columns& c, const Series& gain, const std::string& speed) {
+void judgePedals(Columns& c, const OverSpans& gain, const std::string& speed) {
     const auto throttle = pedalThat(c, Channel::Throttle, gain, 1);
     const auto brake = pedalThat(c, Channel::Brake, gain, -1);
     const bool apart = throttle && brake && together(c, throttle->column, brake->column) < 0.6;
@@ -136,7 +136,7 @@ void judgePedals(Columns& c, const Series& gain, const std::string& speed) {
 }
 
 /// How well engine speed over speed stands within each gear; 1 when it does not move at all.
-double standsInGears(const Columns& c, std::size_t gear, const Series& rpm, const Series& speed, bool& rising) {
+double standsInGears(const Columns& c, std::size_t gear, const OverSpans& rpm, const OverSpans& speed, bool& rising) {
     std::map<int, std::vector<double>> ratios;
     for (std::size_t k = 0; k < c.spans.size(); ++k) {
         const auto& y = c.values.columns[gear];

@@ -36,7 +36,7 @@ Columns columnsOn(const ColumnValues& values, const std::vector<Behaviour>& runs
     return c;
 }
 
-ColumnEvidence evidenceOf(std::string with, const Fit& fit, const Series& here, const Series& there) {
+ColumnEvidence evidenceOf(std::string with, const Fit& fit, const OverSpans& here, const OverSpans& there) {
     constexpr std::size_t kShown = 240;
     ColumnEvidence e{std::move(with), fit.likeness, {}, {}};
     const auto n = std::min(here.size(), there.size());

@@ -26,9 +26,9 @@ struct Columns {
     const std::vector<ColumnGuess>& names; ///< what their names say
     std::vector<double> t;                 ///< s, of every row
     std::vector<Span> spans;
-    Series dt;
-    std::vector<Series> mean, peaked, change; ///< of every column; mean, mean that counts the middle most, change
-    std::vector<std::optional<Claim>> claims; ///< of every column
+    OverSpans dt;
+    std::vector<OverSpans> mean, peaked, change; ///< of every column; mean, mean that counts the middle most, change
+    std::vector<std::optional<Claim>> claims;    ///< of every column
 
     std::size_t count() const { return runs.size(); }
     bool free(std::size_t c) const { return !claims[c] && !runs[c].constant && runs[c].filled > 0; }
@@ -45,15 +45,15 @@ Columns columnsOn(const ColumnValues& values, const std::vector<Behaviour>& runs
 
 /// Where the car goes, as far as the columns tell. Empty series where they do not.
 struct Motion {
-    Series speed;   ///< m/s
-    Series turning; ///< rad/s, left positive where `handed`
-    Series course;  ///< rad anticlockwise from east; only of positions
+    OverSpans speed;   ///< m/s
+    OverSpans turning; ///< rad/s, left positive where `handed`
+    OverSpans course;  ///< rad anticlockwise from east; only of positions
     bool handed = false;
     std::string speedFrom, turningFrom; ///< headers, for the evidence
 };
 
 /// The evidence with a stretch of both series, the column's brought to the other's measure by the fit.
-ColumnEvidence evidenceOf(std::string with, const Fit& fit, const Series& here, const Series& there);
+ColumnEvidence evidenceOf(std::string with, const Fit& fit, const OverSpans& here, const OverSpans& there);
 
 /// Distance, speed and positions, by each other (motion.cpp).
 Motion judgeMotion(Columns& c);

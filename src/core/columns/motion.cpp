@@ -19,14 +19,14 @@ constexpr double kFastestMps = 135, kSlowestMps = 4; // of the car at its fastes
 struct Source {
     enum Kind { Speed, Distance, Plane, Globe } kind = Speed;
     std::size_t a = 0, b = 0; ///< columns; b only of positions (Globe: latitude and longitude)
-    Series rate;              ///< of its own unit a second
+    OverSpans rate;           ///< of its own unit a second
     double hint = 0;
 };
 
 bool mayBeDistance(const Columns& c, std::size_t i) {
     const auto& r = c.runs[i];
     if (!c.free(i) || r.falling > 0.02 || r.rising < 0.2 || r.distinct < 40) return false;
-    Series rate = c.change[i];
+    OverSpans rate = c.change[i];
     for (std::size_t k = 0; k < rate.size(); ++k) rate[k] /= c.dt[k];
     const double m = median(rate);
     for (double& v : rate) v = std::abs(v - m);
@@ -53,21 +53,21 @@ bool asDegrees(const Behaviour& r, double most) {
     return r.high - r.low < 1 && std::max(std::abs(r.low), std::abs(r.high)) <= most; // a lost fix is nought
 }
 
-Series rateOfDistance(const Columns& c, std::size_t i) {
-    Series rate = c.change[i];
+OverSpans rateOfDistance(const Columns& c, std::size_t i) {
+    OverSpans rate = c.change[i];
     for (std::size_t k = 0; k < rate.size(); ++k) rate[k] = rate[k] < 0 ? kNaN : rate[k] / c.dt[k];
     return rate;
 }
 
-Series rateOfPlace(const Columns& c, std::size_t a, std::size_t b, double alongA, double alongB) {
-    Series rate(c.spans.size());
+OverSpans rateOfPlace(const Columns& c, std::size_t a, std::size_t b, double alongA, double alongB) {
+    OverSpans rate(c.spans.size());
     for (std::size_t k = 0; k < rate.size(); ++k)
         rate[k] = std::hypot(alongA * c.change[a][k], alongB * c.change[b][k]) / c.dt[k];
     return rate;
 }
 
 /// How alike two ways tell the motion; through nought, for who stands by one stands by the other.
-Fit alike(const Series& one, const Series& other) {
+Fit alike(const OverSpans& one, const OverSpans& other) {
     auto f = fitOf(one, other);
     if (f.slope <= 0 || f.offsetShare > 0.25) f.likeness *= 0.5;
     return f;
@@ -75,8 +75,8 @@ Fit alike(const Series& one, const Series& other) {
 
 /// Along one axis a car goes at most as fast as it goes at all, and often about so fast: how far the largest steps
 /// stand out from the large ones, against the motion. Temperatures and the like stand still and leap.
-double standingOut(const Columns& c, std::size_t i, const Series& motion) {
-    Series share;
+double standingOut(const Columns& c, std::size_t i, const OverSpans& motion) {
+    OverSpans share;
     for (std::size_t k = 0; k < motion.size(); ++k)
         if (motion[k] > 0) share.push_back(std::abs(c.change[i][k]) / c.dt[k] / motion[k]);
     std::erase_if(share, [](double v) { return !std::isfinite(v); });
@@ -90,7 +90,7 @@ double standingOut(const Columns& c, std::size_t i, const Series& motion) {
     return large > 0 ? largest / large : 1e9;
 }
 
-std::vector<std::size_t> placeColumns(const Columns& c, const Series& motion) {
+std::vector<std::size_t> placeColumns(const Columns& c, const OverSpans& motion) {
     constexpr double kStandsOut = 3;
     constexpr std::size_t kMost = 24; // pairs of them are tried
     std::vector<std::pair<double, std::size_t>> may;
@@ -108,7 +108,7 @@ std::vector<std::size_t> placeColumns(const Columns& c, const Series& motion) {
 }
 
 /// Positions whose steps are as long as the motion says.
-std::optional<std::pair<Source, Fit>> placesLike(const Columns& c, const Series& motion) {
+std::optional<std::pair<Source, Fit>> placesLike(const Columns& c, const OverSpans& motion) {
     const auto may = placeColumns(c, motion);
     std::optional<std::pair<Source, Fit>> best;
     double most = kAgrees;
@@ -191,9 +191,9 @@ Fit invertedFit(Fit f) {
 }
 
 /// The turning of a path: the angle between the two halves of each span's chord.
-Series turningOf(const Columns& c, std::size_t a, std::size_t b, double alongA, double alongB) {
+OverSpans turningOf(const Columns& c, std::size_t a, std::size_t b, double alongA, double alongB) {
     constexpr double kLeastM = 0.6; // shorter chords have no direction
-    Series r(c.spans.size(), kNaN);
+    OverSpans r(c.spans.size(), kNaN);
     const auto& x = c.values.columns[a];
     const auto& y = c.values.columns[b];
     for (std::size_t k = 0; k < r.size(); ++k) {
@@ -207,9 +207,9 @@ Series turningOf(const Columns& c, std::size_t a, std::size_t b, double alongA, 
 }
 
 /// Which way the chord of each span goes, rad anticlockwise from the first axis.
-Series courseOf(const Columns& c, std::size_t a, std::size_t b, double alongA, double alongB) {
+OverSpans courseOf(const Columns& c, std::size_t a, std::size_t b, double alongA, double alongB) {
     constexpr double kLeastM = 2;
-    Series course(c.spans.size(), kNaN);
+    OverSpans course(c.spans.size(), kNaN);
     for (std::size_t k = 0; k < course.size(); ++k) {
         const double x = alongA * c.change[a][k], y = alongB * c.change[b][k];
         if (std::hypot(x, y) > kLeastM) course[k] = std::atan2(y, x);
@@ -217,12 +217,12 @@ Series courseOf(const Columns& c, std::size_t a, std::size_t b, double alongA, d
     return course;
 }
 
-Series scaled(Series s, double by) {
+OverSpans scaled(OverSpans s, double by) {
     for (double& v : s) v *= by;
     return s;
 }
 
-double high(Series s) {
+double high(OverSpans s) {
     std::erase_if(s, [](double v) { return !std::isfinite(v); });
     if (s.empty()) return 0;
     const auto at = s.begin() + static_cast<std::ptrdiff_t>(s.size() * 49 / 50);

@@ -28,8 +28,8 @@ std::vector<Span> spansOf(const ColumnValues& values, const std::vector<double>&
     return spans;
 }
 
-Series meanOver(const std::vector<Span>& spans, const std::vector<double>& t, const std::vector<double>& y) {
-    Series out(spans.size());
+OverSpans meanOver(const std::vector<Span>& spans, const std::vector<double>& t, const std::vector<double>& y) {
+    OverSpans out(spans.size());
     for (std::size_t k = 0; k < spans.size(); ++k) {
         double area = 0;
         for (auto i = spans[k].from; i < spans[k].to; ++i) area += (y[i] + y[i + 1]) / 2 * (t[i + 1] - t[i]);
@@ -38,8 +38,8 @@ Series meanOver(const std::vector<Span>& spans, const std::vector<double>& t, co
     return out;
 }
 
-Series peakedMeanOver(const std::vector<Span>& spans, const std::vector<double>& t, const std::vector<double>& y) {
-    Series out(spans.size());
+OverSpans peakedMeanOver(const std::vector<Span>& spans, const std::vector<double>& t, const std::vector<double>& y) {
+    OverSpans out(spans.size());
     for (std::size_t k = 0; k < spans.size(); ++k) {
         const auto& s = spans[k];
         double area = 0, weights = 0;
@@ -55,8 +55,8 @@ Series peakedMeanOver(const std::vector<Span>& spans, const std::vector<double>&
     return out;
 }
 
-Series changeOver(const std::vector<Span>& spans, const std::vector<double>& y) {
-    Series out(spans.size());
+OverSpans changeOver(const std::vector<Span>& spans, const std::vector<double>& y) {
+    OverSpans out(spans.size());
     for (std::size_t k = 0; k < spans.size(); ++k) out[k] = y[spans[k].to] - y[spans[k].from];
     return out;
 }

@@ -13,11 +13,11 @@ struct Span {
 /// Spans of about half a second, a few thousand of them, that overlap; longer where rows are far apart.
 std::vector<Span> spansOf(const ColumnValues& values, const std::vector<double>& t);
 
-using Series = std::vector<double>; ///< one value a span
+using OverSpans = std::vector<double>; ///< one value a span
 
-Series meanOver(const std::vector<Span>& spans, const std::vector<double>& t, const std::vector<double>& y);
+OverSpans meanOver(const std::vector<Span>& spans, const std::vector<double>& t, const std::vector<double>& y);
 /// The mean that counts the middle of the span most: that by which the two halves of a chord turn against each other.
-Series peakedMeanOver(const std::vector<Span>& spans, const std::vector<double>& t, const std::vector<double>& y);
-Series changeOver(const std::vector<Span>& spans, const std::vector<double>& y);
+OverSpans peakedMeanOver(const std::vector<Span>& spans, const std::vector<double>& t, const std::vector<double>& y);
+OverSpans changeOver(const std::vector<Span>& spans, const std::vector<double>& y);
 
 } // namespace hl

@@ -17,25 +17,25 @@ struct Reading {
     Channel channel;
     Fit fit;
     double factor = 0; ///< of a known unit; 0 when none fits
-    Series here;       ///< the column as it was held against the turning
+    OverSpans here;    ///< the column as it was held against the turning
 };
 
-Series times(const Series& a, const Series& b) {
-    Series out(a.size());
+OverSpans times(const OverSpans& a, const OverSpans& b) {
+    OverSpans out(a.size());
     for (std::size_t k = 0; k < a.size(); ++k) out[k] = a[k] * b[k];
     return out;
 }
 
-Series bendOf(const Series& turning, const Series& speed) {
-    Series out(turning.size());
+OverSpans bendOf(const OverSpans& turning, const OverSpans& speed) {
+    OverSpans out(turning.size());
     for (std::size_t k = 0; k < out.size(); ++k) out[k] = speed[k] > kSlowMps ? turning[k] / speed[k] : kNaN;
     return out;
 }
 
 /// Change of an angle over each span a second, brought into half a turn.
-Series rateOfAngle(const Columns& c, std::size_t i, double unit) {
+OverSpans rateOfAngle(const Columns& c, std::size_t i, double unit) {
     const auto& y = c.values.columns[i];
-    Series r(c.spans.size());
+    OverSpans r(c.spans.size());
     for (std::size_t k = 0; k < r.size(); ++k) { // from the middle of one half to the middle of the other
         const auto [from, middle, to] = c.spans[k];
         const auto a = (from + middle) / 2, b = (middle + to) / 2;
@@ -52,7 +52,7 @@ bool maySwing(const Columns& c, std::size_t i) {
 bool mayBeAngle(const Columns& c, std::size_t i) { return c.free(i) && c.runs[i].distinct > 30; }
 
 /// The turning read from one column as an angle: the unit whose turn fits best, forwards or backwards.
-Reading asHeading(const Columns& c, std::size_t i, const Series& turning) {
+Reading asHeading(const Columns& c, std::size_t i, const OverSpans& turning) {
     Reading best{Channel::Heading, {}, 0, {}};
     for (const double unit : {1.0, kPi / 180}) {
         const double range = (c.runs[i].most - c.runs[i].least) * unit;
@@ -64,23 +64,23 @@ Reading asHeading(const Columns& c, std::size_t i, const Series& turning) {
     return best;
 }
 
-Reading asRate(const Columns& c, std::size_t i, const Series& turning) {
+Reading asRate(const Columns& c, std::size_t i, const OverSpans& turning) {
     const auto f = fitOf(c.peaked[i], turning);
     return {Channel::YawRate, f, nearestUnit(Channel::YawRate, f.slope, 0.12).value_or(0), c.peaked[i]};
 }
 
-Reading asPush(const Columns& c, std::size_t i, const Series& push) {
+Reading asPush(const Columns& c, std::size_t i, const OverSpans& push) {
     const auto f = fitOf(c.peaked[i], push);
     return {Channel::LateralAcc, f, nearestUnit(Channel::LateralAcc, f.slope, 0.2).value_or(0), c.peaked[i]};
 }
 
-Reading asSteering(const Columns& c, std::size_t i, const Series& bend) {
+Reading asSteering(const Columns& c, std::size_t i, const OverSpans& bend) {
     return {Channel::Steering, fitOf(c.peaked[i], bend), 1, c.peaked[i]};
 }
 
 /// What a column says best; its name decides between two readings that say it equally well.
-std::optional<Reading> bestReading(const Columns& c, std::size_t i, const Motion& m, const Series& push,
-                                   const Series& bend) {
+std::optional<Reading> bestReading(const Columns& c, std::size_t i, const Motion& m, const OverSpans& push,
+                                   const OverSpans& bend) {
     std::vector<Reading> all;
     if (mayBeAngle(c, i))
         if (auto h = asHeading(c, i, m.turning); h.factor != 0) all.push_back(h);
@@ -125,7 +125,7 @@ void steeringUnit(const Columns& c, std::size_t i, Claim& k) {
 /// Where north is and which way round the angle runs, from the path.
 void alignHeading(const Columns& c, std::size_t i, const Motion& m, Claim& k) {
     if (m.course.empty()) return;
-    Series off;
+    OverSpans off;
     double s = 0, co = 0, n = 0;
     for (std::size_t q = 0; q < m.course.size(); ++q) {
         const double at = c.values.columns[i][c.spans[q].middle] * k.factor;
@@ -140,7 +140,7 @@ void alignHeading(const Columns& c, std::size_t i, const Motion& m, Claim& k) {
     k.offset = std::abs(offset - quarter) < 0.2 ? quarter : offset;
 }
 
-void claim(Columns& c, const Best& b, const Motion& m, const Series& against) {
+void claim(Columns& c, const Best& b, const Motion& m, const OverSpans& against) {
     Claim k;
     k.channel = b.reading.channel, k.factor = b.reading.factor;
     k.sure = b.reading.fit.likeness > 0.8;
@@ -219,11 +219,11 @@ void turningFromColumns(const Columns& c, Motion& m) {
                 if (angle ? !mayBeAngle(c, i) || (c.runs[i].most - c.runs[i].least) * unit < 0.5
                           : !maySwing(c, i) || swing > 4 || swing < 0.08)
                     continue;
-                Series r = angle ? rateOfAngle(c, i, unit) : c.peaked[i];
+                OverSpans r = angle ? rateOfAngle(c, i, unit) : c.peaked[i];
                 if (!angle)
                     for (double& v : r) v *= unit;
                 double worth = c.hint(i, angle ? Channel::Heading : Channel::YawRate);
-                const auto push = m.speed.empty() ? Series{} : times(r, m.speed);
+                const auto push = m.speed.empty() ? OverSpans{} : times(r, m.speed);
                 for (std::size_t j = 0; j < c.count(); ++j) {
                     if (j == i || namedOtherwise(c, j)) continue;
                     double likes = 0;
@@ -251,8 +251,8 @@ void judgeTurning(Columns& c, Motion& m) {
     if (m.turning.empty()) turningFromColumns(c, m);
     if (m.turning.empty()) return;
     const auto judge = [&](std::initializer_list<Channel> wanted) {
-        const auto push = m.speed.empty() ? Series{} : times(m.turning, m.speed);
-        const auto bend = m.speed.empty() ? Series{} : bendOf(m.turning, m.speed);
+        const auto push = m.speed.empty() ? OverSpans{} : times(m.turning, m.speed);
+        const auto bend = m.speed.empty() ? OverSpans{} : bendOf(m.turning, m.speed);
         std::vector<Best> best;
         for (std::size_t i = 0; i < c.count(); ++i) {
             const auto r = c.free(i) ? bestReading(c, i, m, push, bend) : std::nullopt;

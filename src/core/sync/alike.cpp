@@ -124,17 +124,28 @@ std::optional<Alike> whereAlike(const Series& film, const Series& car) {
     const auto c = gridded(car.t, car.v, car.t.front(), car.t.back());
     const auto r = likeness(c, f);
     const auto best = static_cast<std::size_t>(std::max_element(r.begin(), r.end()) - r.begin());
-    auto second = r.size();
-    for (std::size_t k = 0; k < r.size(); ++k)
-        if (std::abs(num(k) - num(best)) * kStep > kSecondAwayS && (second == r.size() || r[k] > r[second])) second = k;
     const auto lagOf = [&](std::size_t k) { return static_cast<long>(k) - static_cast<long>(f.size() - 1); };
     const auto offsetOf = [&](std::size_t k) {
         return car.t.front() + static_cast<double>(lagOf(k)) * kStep - film.t.front();
     };
     Alike a;
     a.offsetS = offsetOf(best), a.likeness = r[best], a.lead = 10;
-    if (second < r.size() && r[second] > 0)
-        a.secondS = offsetOf(second), a.lead = leadOver(c, f, lagOf(best), lagOf(second));
+    std::vector<std::size_t> taken{best};
+    constexpr std::size_t kMost = 4;
+    while (a.others.size() < kMost) {
+        std::size_t next = r.size();
+        for (std::size_t k = 0; k < r.size(); ++k) {
+            if (next != r.size() && r[k] <= r[next]) continue;
+            const bool apart = std::none_of(taken.begin(), taken.end(), [&](std::size_t other) {
+                return std::abs(num(k) - num(other)) * kStep <= kSecondAwayS;
+            });
+            if (apart) next = k;
+        }
+        if (next == r.size() || r[next] <= 0) break;
+        if (taken.size() == 1) a.lead = leadOver(c, f, lagOf(best), lagOf(next));
+        taken.push_back(next);
+        a.others.push_back({offsetOf(next), r[next]});
+    }
     return a;
 }
 

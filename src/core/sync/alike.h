@@ -12,10 +12,13 @@ struct Series {
 };
 
 struct Alike {
-    double offsetS = 0;  ///< car clock minus film clock where they fit best
-    double secondS = 0;  ///< the second best place
-    double likeness = 0; ///< correlation there, -1..1
-    double lead = 0;     ///< standard errors by which the best place beats the second best
+    double offsetS = 0; ///< car clock minus film clock where they fit best
+    struct Place {
+        double offsetS = 0, likeness = 0;
+    };
+    std::vector<Place> others; ///< the next best places, best first
+    double likeness = 0;       ///< correlation there, -1..1
+    double lead = 0;           ///< standard errors by which the best place beats the second best
 };
 
 /// Correlation at every offset, by spectra. Nothing when they share less than 12 s.

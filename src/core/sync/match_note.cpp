@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/sync/match_note.h"
 
-#include "core/units/figures.h"
+#include "core/units/numbers.h"
 
 #include <algorithm>
 
@@ -10,6 +10,7 @@ namespace {
 
 constexpr double kRatios[] = {0.5, 1, 1.5, 2, 2.5, 3, 4}; // firing per revolution: singles to eight cylinders
 constexpr double kHeardEnough = 0.35;                     // share of the loudest note explained
+constexpr double kHeardAtAll = 0.2;                       // less is no answer
 constexpr double kLeadEnough = 3;                         // standard errors ahead of the second best place
 constexpr double kLeastShared = 8;                        // s of footage that must lie inside the log
 
@@ -98,14 +99,15 @@ double heardShare(const NoteMap& map, const Prediction& p, const Peak& peak, dou
 }
 
 /// Two laps of one driver sound alike; the right one fits better in nearly every second. The mean advantage over the
-/// runner-up in units of its standard error, second by second.
-double leadOver(const NoteMap& map, const Prediction& p, const Peak& peak, const Prediction& q, const Peak& second) {
+/// runner-up in units of its standard error, second by second. Where a place lies outside the log it is worth nothing.
+double leadOver(const NoteMap& map, const std::vector<double>& best, const std::vector<double>& second) {
     std::vector<double> blocks;
-    const auto perBlock = static_cast<long>(1 / map.hopS), rows = static_cast<long>(map.rows());
-    for (long r = 0; r + perBlock <= rows; r += perBlock) {
+    const auto perBlock = static_cast<std::size_t>(1 / map.hopS);
+    const auto value = [](double v) { return std::isnan(v) ? 0 : v; };
+    for (std::size_t r = 0; r + perBlock <= map.rows(); r += perBlock) {
         double d = 0;
-        for (long k = r; k < r + perBlock; ++k) d += valueAlong(map, p, k, peak) - valueAlong(map, q, k, second);
-        blocks.push_back(d / static_cast<double>(perBlock));
+        for (std::size_t k = r; k < r + perBlock; ++k) d += value(best[k]) - value(second[k]);
+        blocks.push_back(d / num(perBlock));
     }
     double mean = 0, spread = 0;
     for (const double b : blocks) mean += b / num(blocks.size());
@@ -113,22 +115,27 @@ double leadOver(const NoteMap& map, const Prediction& p, const Peak& peak, const
     return mean / std::sqrt(spread / num(blocks.size()) + 1e-9);
 }
 
-/// Exact score at a fractional offset and drift, reading log and map between their samples.
-double fineScore(const NoteMap& map, const EngineNote& note, double offset, double drift, double ratio) {
+/// The map along the note at a fractional offset and drift, reading log and map between their samples, row by row; NaN
+/// where the film lies outside the log.
+std::vector<double> valuesAlong(const NoteMap& map, const EngineNote& note, double offset, double drift, double ratio) {
     const auto& t = note.t;
-    double sum = 0;
-    long n = 0;
+    std::vector<double> values(map.rows(), kNaN);
     std::size_t i = 0;
     for (std::size_t r = 0; r < map.rows(); ++r) {
         const double at = offset + (map.startS + num(r) * map.hopS) * (1 + drift);
         if (at < t.front() || at > t.back()) continue;
         while (i + 2 < t.size() && t[i + 1] < at) ++i;
         const double f = std::clamp((at - t[i]) / std::max(1e-6, t[i + 1] - t[i]), 0.0, 1.0);
-        const double hz = between(note.hz[i], note.hz[i + 1], f);
-        sum += map.at(r, hz * ratio);
-        ++n;
+        values[r] = map.at(r, between(note.hz[i], note.hz[i + 1], f) * ratio);
     }
-    return n > 0 ? sum / static_cast<double>(n) : -1;
+    return values;
+}
+
+double fineScore(const NoteMap& map, const EngineNote& note, double offset, double drift, double ratio) {
+    double sum = 0, n = 0;
+    for (const double v : valuesAlong(map, note, offset, drift, ratio))
+        if (!std::isnan(v)) sum += v, ++n;
+    return n > 0 ? sum / n : -1;
 }
 
 /// The top of the parabola that fits f best over [-reach, reach], in eleven equal steps: noise that shakes single
@@ -167,29 +174,45 @@ Fine refined(const NoteMap& map, const EngineNote& note, Fine at, double middle,
     return at;
 }
 
-/// What is decided of a place: the exact tie, or that it is not sure.
-Result<ClockTie> concluded(const NoteMap& map, const EngineNote& note, const Prediction& p, const Peak& peak,
-                           double mean, double lead, bool mayDrift, std::optional<TieRival> rival = {}) {
+/// A place with its exact tie.
+struct Exact {
+    Peak peak;
     ClockTie tie;
-    tie.method = "sound";
-    tie.offsetS = p.startS + static_cast<double>(peak.hops) * map.hopS - map.startS;
+    std::vector<double> values; ///< of the map along the note, row by row
+    double worth = 0;           ///< their mean, weighed by how much of the film lies in the log
+};
+
+Exact exactly(const NoteMap& map, const EngineNote& note, const Prediction& p, const Peak& peak, double mean,
+              bool mayDrift) {
+    Exact x{peak, {}, {}, 0};
+    x.tie.offsetS = p.startS + static_cast<double>(peak.hops) * map.hopS - map.startS;
     const double heard = heardShare(map, p, peak, mean);
     const bool driftKnowable = mayDrift && num(map.rows()) * map.hopS > 80 && heard > 0.6;
     const double middle = map.startS + num(map.rows()) * map.hopS / 2;
-    const auto fine = refined(map, note, {tie.offsetS + middle, 0, peak.ratio}, middle, driftKnowable);
-    tie.driftPpm = std::abs(fine.drift) < 5e-4 ? fine.drift * 1e6 : 0;
-    tie.offsetS = fine.centre - middle * (1 + tie.driftPpm * 1e-6);
-    tie.confidence = std::clamp(heard, 0.0, 1.0) * lead / (lead + 2);
+    const auto fine = refined(map, note, {x.tie.offsetS + middle, 0, peak.ratio}, middle, driftKnowable);
+    x.tie.driftPpm = std::abs(fine.drift) < 5e-4 ? fine.drift * 1e6 : 0;
+    x.tie.offsetS = fine.centre - middle * (1 + x.tie.driftPpm * 1e-6);
+    x.tie.method = "sound";
     // grows as noise hides the note
-    tie.uncertaintyMs = std::clamp(5.0 / std::pow(std::max(0.1, heard), 3), 5.0, 200.0);
-    if (heard < kHeardEnough || lead < kLeadEnough)
-        return Error{"sync.not-sure",
-                     "the engine note does not fit the log at one place better than at others" +
-                         (rival ? " (log time is film time plus " + figure(tie.offsetS, 1) + " s, or plus " +
-                                      figure(rival->offsetS, 1) + " s, " + percentText(rival->likeness) + " as alike)"
-                                : std::string()),
-                     "", "the film of this log, or two pairs set by hand"};
-    tie.rival = rival;
+    x.tie.uncertaintyMs = std::clamp(5.0 / std::pow(std::max(0.1, heard), 3), 5.0, 200.0);
+    x.tie.places = {{x.tie.offsetS, std::clamp(heard, 0.0, 1.0)}};
+    x.values = valuesAlong(map, note, x.tie.offsetS, x.tie.driftPpm * 1e-6, fine.ratio);
+    double sum = 0, n = 0;
+    for (const double v : x.values)
+        if (!std::isnan(v)) sum += v, ++n;
+    x.worth = n > 0 ? sum / n * overlapWeight(map, p, peak.hops) : -1;
+    return x;
+}
+
+/// What is decided of a place: its tie, sure or not; an error where the film is hardly heard in the log.
+Result<ClockTie> concluded(const Exact& best, double lead) {
+    auto tie = best.tie;
+    const double heard = tie.places.front().likeness;
+    tie.confidence = heard * std::max(0.0, lead) / (std::max(0.0, lead) + 2);
+    if (heard < kHeardAtAll)
+        return Error{"sync.not-sure", "the engine note fits the log nowhere", "",
+                     "the film of this log, or two pairs set by hand"};
+    if (heard < kHeardEnough || lead < kLeadEnough) tie.confidence = std::min(tie.confidence, 0.9 * kSureEnough);
     return tie;
 }
 
@@ -203,24 +226,32 @@ Peak sharpened(const NoteMap& map, const Prediction& p, Peak coarse) {
     return peak;
 }
 
-/// The runner-up elsewhere, and the mean of all places.
+/// The best places elsewhere, best first, and the mean of all places.
 struct Others {
-    Peak second;
+    std::vector<Peak> best;
     double mean = 0;
 };
 
 Others othersThan(const NoteMap& map, const Prediction& p, const Peak& peak) {
+    constexpr std::size_t kMost = 4;
+    const auto apart = std::lround(2 / map.hopS); // nearer is the same place
     Others o;
+    std::vector<Peak> all;
     long counted = 0;
     for (long h = -static_cast<long>(map.rows()); h < static_cast<long>(p.band.size()); h += 2) {
         if (std::abs(h - peak.hops) < 60) continue;
         const double v = score(map, p, h, shiftOf(map, peak.ratio), 5);
         if (v <= -1) continue;
-        if (const double w = weighed(map, p, h, shiftOf(map, peak.ratio), 5); w > o.second.value)
-            o.second = {h, w, peak.ratio};
+        all.push_back({h, weighed(map, p, h, shiftOf(map, peak.ratio), 5), peak.ratio});
         o.mean += v, ++counted;
     }
     o.mean = counted > 0 ? o.mean / static_cast<double>(counted) : 0;
+    std::stable_sort(all.begin(), all.end(), [](const Peak& a, const Peak& b) { return a.value > b.value; });
+    for (const auto& x : all) {
+        if (o.best.size() == kMost || x.value <= 0) break;
+        if (std::none_of(o.best.begin(), o.best.end(), [&](auto& y) { return std::abs(x.hops - y.hops) < apart; }))
+            o.best.push_back(x);
+    }
     return o;
 }
 
@@ -241,28 +272,34 @@ Result<ClockTie> tieToNote(const NoteMap& map, const EngineNote& note) {
             if (const double v = weighed(map, p, h, shiftOf(map, ratio), 5); v > best.value) best = {h, v, ratio};
     const auto peak = sharpened(map, p, best);
     const auto others = othersThan(map, p, peak);
-    const bool rivalled = others.second.value > -1;
-    const double lead = rivalled ? leadOver(map, p, peak, p, others.second) : 10;
-    std::optional<TieRival> rival;
-    if (rivalled && peak.value > 0)
-        rival = TieRival{p.startS + static_cast<double>(others.second.hops) * map.hopS - map.startS,
-                         std::clamp(others.second.value / peak.value, 0.0, 1.0)};
-    return concluded(map, note, p, peak, others.mean, lead, true, rival);
+    // Laps alike within hundredths of a second are told apart only where each is laid exactly.
+    std::vector<Exact> places{exactly(map, note, p, peak, others.mean, true)};
+    for (const auto& o : others.best) places.push_back(exactly(map, note, p, sharpened(map, p, o), others.mean, true));
+    std::stable_sort(places.begin(), places.end(), [](const Exact& a, const Exact& b) { return a.worth > b.worth; });
+    const auto& first = places.front();
+    auto tie = concluded(first, places.size() > 1 ? leadOver(map, first.values, places[1].values) : 10);
+    if (!tie) return tie;
+    const double heard = tie->places.front().likeness;
+    for (std::size_t i = 1; i < places.size(); ++i)
+        tie->places.push_back({places[i].tie.offsetS, heard * std::clamp(places[i].worth / first.worth, 0.0, 1.0)});
+    return tie;
 }
 
 Result<ClockTie> tieNear(const NoteMap& map, const PlacedNote& best, const PlacedNote* second) {
-    const auto placed = [&](const PlacedNote& n, const Prediction& p) {
+    const auto placed = [&](const PlacedNote& n) {
+        const auto p = predict(n.note, map);
         const long hops = std::lround((n.offsetS + map.startS - p.startS) / map.hopS);
-        return sharpened(map, p, {hops, 0, 1});
+        const auto peak = sharpened(map, p, {hops, 0, 1});
+        return exactly(map, n.note, p, peak, othersThan(map, p, peak).mean, false);
     };
-    const auto p = predict(best.note, map);
-    const auto peak = placed(best, p);
-    double lead = 10;
-    if (second) {
-        const auto q = predict(second->note, map);
-        lead = leadOver(map, p, peak, q, placed(*second, q));
-    }
-    return concluded(map, best.note, p, peak, othersThan(map, p, peak).mean, lead, false);
+    const auto first = placed(best);
+    if (!second) return concluded(first, 10);
+    const auto other = placed(*second);
+    auto tie = concluded(first, leadOver(map, first.values, other.values));
+    if (tie)
+        tie->places.push_back({other.tie.offsetS, tie->places.front().likeness *
+                                                      std::clamp(other.worth / std::max(1e-9, first.worth), 0.0, 1.0)});
+    return tie;
 }
 
 double noteRatio(const NoteMap& map, const CarLog& log, const ClockTie& tie) {

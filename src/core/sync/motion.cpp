@@ -43,32 +43,31 @@ Series shaking(const Series& s) {
     return out;
 }
 
-std::string secondsText(double s) { return std::to_string(std::lround(s)) + " s"; }
-
 struct Wanted {
     double likeness, lead, delayMs;
+    double atAll;     ///< likeness below which it is no answer
     const char* what; ///< "the turning of the picture"
 };
 
 Result<ClockTie> tieOf(const Series& film, const Series& car, const Wanted& least) {
     const char* const help = "the film of this log, or two pairs set by hand";
     const auto alike = whereAlike(film, car);
-    if (!alike || alike->likeness < least.likeness)
+    if (!alike || alike->likeness < least.atAll)
         return Error{"sync.not-sure", std::string(least.what) + " does not fit the log anywhere", "", help};
-    if (alike->lead < least.lead)
-        return Error{"sync.not-sure",
-                     std::string(least.what) + " fits two places of the log alike, " + secondsText(alike->offsetS) +
-                         " and " + secondsText(alike->secondS),
-                     "", help};
     const auto fit = fitShift(film, car, alike->offsetS);
-    if (!fit || fit->uncertaintyS > kMostSpreadS)
+    if (!fit)
         return Error{"sync.not-sure", std::string("too little of ") + least.what + " goes as the log does", "",
                      "a film with more corners in it, or two pairs set by hand"};
+    const bool sure =
+        alike->likeness >= least.likeness && alike->lead >= least.lead && fit->uncertaintyS <= kMostSpreadS;
     ClockTie tie;
     tie.offsetS = fit->offsetS, tie.driftPpm = fit->driftPpm;
     tie.uncertaintyMs = std::min(500.0, std::hypot(least.delayMs, kFewBlocks * 1000 * fit->uncertaintyS));
     tie.confidence = std::clamp(alike->likeness, 0.0, 1.0) * alike->lead / (alike->lead + 2);
+    if (!sure) tie.confidence = std::min(tie.confidence, 0.9 * kSureEnough);
     tie.method = "motion";
+    tie.places = {{tie.offsetS, std::clamp(alike->likeness, 0.0, 1.0)}};
+    for (const auto& o : alike->others) tie.places.push_back({o.offsetS, std::clamp(o.likeness, 0.0, 1.0)});
     return tie;
 }
 
@@ -85,13 +84,15 @@ Result<ClockTie> syncByMotion(const PictureMotion& picture, const CarLog& log) {
                      "a longer film, or two pairs set by hand"};
     const auto& t = log[Channel::Time];
     const Wanted byTurning{kLeastLikeness, kLeastLead, log.has(Channel::YawRate) ? kSensorDelayMs : kReceiverDelayMs,
-                           "the turning of the picture"},
-        byJolts{kLeastJoltsLikeness, kLeastJoltsLead, kSensorDelayMs, "the shaking of the picture"};
+                           0.6 * kLeastLikeness, "the turning of the picture"},
+        byJolts{kLeastJoltsLikeness, kLeastJoltsLead, kSensorDelayMs, kLeastJoltsLikeness,
+                "the shaking of the picture"};
     auto turned = turning.empty() ? Result<ClockTie>(Error{}) : tieOf(sideways, known(t, turning), byTurning);
     auto shaken =
         jolts.empty() ? Result<ClockTie>(Error{}) : tieOf(shaking(upwards), shaking(known(t, jolts)), byJolts);
     if (!turned) return shaken ? shaken : (turning.empty() ? shaken : turned);
-    if (!shaken) return turned;
+    if (!shaken || (turned->sure() && !shaken->sure())) return turned;
+    if (!turned->sure()) return shaken->confidence > turned->confidence ? shaken : turned;
     const auto both = weighed(*turned, *shaken);
     if (!both) return turned; // a camera that shakes on its own mount says nothing against the turning
     auto tie = *both;
@@ -111,6 +112,7 @@ Result<ClockTie> weighed(const ClockTie& a, const ClockTie& b) {
     tie.offsetS = (a.offsetS * wa + b.offsetS * wb) / (wa + wb);
     tie.uncertaintyMs = std::max(1 / std::sqrt(wa + wb), apart / 2);
     tie.confidence = 1 - (1 - a.confidence) * (1 - b.confidence);
+    tie.places = (a.confidence > b.confidence ? a : b).places;
     tie.method = "both";
     return tie;
 }

@@ -10,11 +10,12 @@
 
 namespace hl {
 
-/// The next best place for a film in its log.
-struct TieRival {
+/// A place in the log where the film may lie.
+struct TiePlace {
     double offsetS = 0;
-    double likeness = 0; ///< 0..1 of the best place's
-    friend bool operator==(const TieRival&, const TieRival&) = default;
+    double likeness = 0; ///< 0..1: how much of what the film shows the log explains there
+    int lap = -1;        ///< that the film mostly shows there; -1 when nobody looked
+    friend bool operator==(const TiePlace&, const TiePlace&) = default;
 };
 
 struct ClockTie {
@@ -24,18 +25,21 @@ struct ClockTie {
     double confidence = 0;       ///< 0..1; below kSureEnough it must not be trusted
     std::string method = "none"; ///< "sound", "motion", "both", "hand", "none"
 
-    std::optional<TieRival> rival = {}; ///< none where no other place fits at all, or nobody looked
+    std::vector<TiePlace> places = {}; ///< the likeliest, best first, the tie's own among them; none by hand
+
+    bool sure() const; ///< else it is the best answer there is, to be looked at
 
     LogTime log(FootageTime t) const { return at<LogTime>(offsetS + seconds(t) * (1 + driftPpm * 1e-6)); }
     FootageTime footage(LogTime t) const { return at<FootageTime>((seconds(t) - offsetS) / (1 + driftPpm * 1e-6)); }
     friend bool operator==(const ClockTie&, const ClockTie&) = default;
 };
 inline constexpr double kSureEnough = 0.25;
+inline bool ClockTie::sure() const { return confidence >= kSureEnough; }
 
 /// Engine note against the log's engine speed. The sound is turned into a map of how strongly each fundamental is
 /// present over time; for every offset (and firing ratio) the map is read along the note the log predicts. Without
-/// engine speed the note follows the car's speed in each gear (gear_note.h). Errors: sync.no-engine-speed,
-/// sync.too-short, sync.not-sure.
+/// engine speed the note follows the car's speed in each gear (gear_note.h). A place that is hardly better than others
+/// is an answer too, and not sure. Errors: sync.no-engine-speed, sync.too-short, sync.not-sure (it fits nowhere).
 Result<ClockTie> syncBySound(const Sound& sound, const CarLog& log);
 
 /// The note map's ratio of firing to engine speed that explains the sound best under a tie; 0 without engine speed.

@@ -157,7 +157,7 @@ void LineUpPage::enter() {
 
 void LineUpPage::refresh() {
     const auto& s = desk_.guide().sources.film();
-    const auto sure = s.tie.confidence >= kSureEnough ? tr("sure") : tr("not sure: set two moments by hand");
+    const auto sure = s.tie.sure() ? tr("sure") : tr("not sure: set two moments by hand");
     verdict_->setText(tr("Tied <b>%1</b> to within <b>%2 ms</b>, %3. Log time is film time plus %4 s%5.")
                           .arg(tieMethodText(s.tie.method))
                           .arg(std::lround(s.tie.uncertaintyMs))
@@ -166,11 +166,14 @@ void LineUpPage::refresh() {
                           .arg(std::abs(s.tie.driftPpm) < 1
                                    ? QString()
                                    : tr(", drifting %1 millionths").arg(s.tie.driftPpm, 0, 'f', 0)));
-    if (s.tie.rival)
+    if (s.tie.places.size() > 1 && s.tie.places.front().likeness > 0) {
+        const auto& next = s.tie.places[1];
         verdict_->setText(verdict_->text().chopped(1) +
-                          tr("; the next best place, plus %1 s, is %2 as alike.")
-                              .arg(s.tie.rival->offsetS, 0, 'f', 1)
-                              .arg(QString::fromStdString(percentText(s.tie.rival->likeness))));
+                          tr("; the next best place, plus %1 s%2, is %3 as alike.")
+                              .arg(next.offsetS, 0, 'f', 1)
+                              .arg(next.lap >= 0 ? tr(" in lap %1").arg(next.lap) : QString())
+                              .arg(QString::fromStdString(percentText(next.likeness / s.tie.places.front().likeness))));
+    }
     pairs_->clear();
     for (const auto& p : s.pairs) {
         const double off = seconds(s.tie.log(p.footage)) - seconds(timeAt(desk_.session().trace, p.atM));
@@ -222,7 +225,11 @@ void LineUpPage::tieBy(SyncBy by) {
     for (auto* b : {sound_, motion_, both_}) b->setEnabled(false);
     state_->show();
     desk_.tasks().start(
-        this, kTying, [s = desk_.sharedSession(), by](const Progress& p) { return lineUp(s->video, *s->log, by, p); },
+        this, kTying,
+        [s = desk_.sharedSession(), by](const Progress& p) -> Result<ClockTie> {
+            auto tie = lineUp(s->video, *s->log, by, p);
+            return tie ? Result<ClockTie>(withLaps(std::move(*tie), s->laps, s->videoInfo.length)) : tie;
+        },
         [this](Result<ClockTie> tie) {
             busy_ = false;
             for (auto* b : {sound_, motion_, both_}) b->setEnabled(true);

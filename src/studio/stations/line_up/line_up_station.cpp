@@ -17,7 +17,7 @@ QList<StationKey> LineUpStation::keys() {
 
 Lamp LineUpStation::lamp() const {
     if (!desk_.isOpen()) return Lamp::Hollow;
-    return desk_.guide().sources.film().tie.confidence >= kSureEnough ? Lamp::Filled : Lamp::Broken;
+    return desk_.guide().sources.film().tie.sure() ? Lamp::Filled : Lamp::Broken;
 }
 
 } // namespace hl
