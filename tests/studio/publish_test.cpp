@@ -99,7 +99,7 @@ TEST_CASE("the dialog says what is wrong and keeps what was typed") {
     QTest::mouseClick(button(*dialog, QStringLiteral("Make the guide")), Qt::LeftButton);
     const auto said = [&] {
         for (auto* l : dialog->findChildren<QLabel*>())
-            if (l->text().contains(QStringLiteral("no header row"))) return true;
+            if (l->text().contains(QStringLiteral("no table of numbers"))) return true;
         return false;
     };
     CHECK(waitFor(said));
