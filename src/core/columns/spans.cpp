@@ -8,7 +8,7 @@
 namespace hl {
 
 std::vector<Span> spansOf(const ColumnValues& values, const std::vector<double>& t) {
-    constexpr double kSpanS = 0.5, kLongestS = 4;
+    constexpr double kSpanS = 0.5, kShortestS = 1e-4, kLongestS = 4;
     constexpr std::size_t kMost = 3000;
     const auto every = std::max<std::size_t>(1, values.rows() / kMost);
     std::vector<Span> spans;
@@ -19,7 +19,7 @@ std::vector<Span> spansOf(const ColumnValues& values, const std::vector<double>&
             to = std::max(to, from + 2);
             while (to < end && t[to] - t[from] < kSpanS) ++to;
             if (to >= end) break;
-            if (!(t[to] > t[from]) || t[to] - t[from] > kLongestS) continue; // a gap, or a clock that starts again
+            if (!(t[to] - t[from] > kShortestS) || t[to] - t[from] > kLongestS) continue; // a gap, or a clock that starts again
             auto middle = from + 1;
             while (middle + 1 < to && t[middle] - t[from] < (t[to] - t[from]) / 2) ++middle;
             spans.push_back({from, middle, to});

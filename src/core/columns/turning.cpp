@@ -157,6 +157,7 @@ void claim(Columns& c, const Best& b, const Motion& m, const OverSpans& against)
         k.factor = b.reading.fit.slope < 0 ? -1 : 1;
         steeringUnit(c, b.column, k);
     }
+    if (m.turningFrom == c.header(b.column)) k.evidence.clear(), k.why = "what turns goes with it";
     if (!m.handed && !m.course.empty()) k.sure = false, k.why += "; nothing tells left from right";
     c.claims[b.column] = std::move(k);
 }
@@ -175,7 +176,7 @@ bool turnedByHeading(Columns& c, Motion& m) {
             }
         for (auto& other : c.claims)
             if (other && (other->channel == Channel::Heading || other->channel == Channel::YawRate)) {
-                other->sure = other->evidence.front().likeness > 0.8;
+                other->sure = other->evidence.empty() || other->evidence.front().likeness > 0.8;
                 other->why =
                     other->channel == Channel::Heading ? "changes as the car turns" : "is how fast the car turns";
             }
@@ -208,41 +209,73 @@ bool namedOtherwise(const Columns& c, std::size_t i) {
     return n.sure && n.channel != Channel::Count && !turns;
 }
 
+/// One column read as the turning itself.
+struct Stand {
+    std::size_t column = 0;
+    bool angle = false; ///< its change turns the car, else it is the yaw rate
+    double unit = 1;    ///< rad
+};
+
+OverSpans turningBy(const Columns& c, const Stand& s) {
+    if (s.angle) return rateOfAngle(c, s.column, s.unit);
+    auto r = c.peaked[s.column];
+    for (double& v : r) v *= s.unit;
+    return r;
+}
+
+/// How well a column goes with a turning that another stands for.
+double standsBy(const Columns& c, std::size_t j, const Stand& s, const OverSpans& turning, const OverSpans& push) {
+    double likes = 0;
+    const auto take = [&](const Reading& r) {
+        if (r.factor != 0) likes = std::max(likes, r.fit.likeness);
+    };
+    if (!s.angle && mayBeAngle(c, j)) take(asHeading(c, j, turning));
+    if (s.angle && maySwing(c, j)) take(asRate(c, j, turning));
+    if (!push.empty() && maySwing(c, j)) take(asPush(c, j, push));
+    return likes;
+}
+
+/// What may stand for the turning, or go with it; where there are very many columns, those whose names say so first.
+std::vector<std::size_t> mayTurn(const Columns& c) {
+    constexpr std::size_t kMost = 48; // each is held against each
+    std::vector<std::size_t> may;
+    for (std::size_t i = 0; i < c.count(); ++i)
+        if ((maySwing(c, i) || mayBeAngle(c, i)) && !namedOtherwise(c, i)) may.push_back(i);
+    std::stable_sort(may.begin(), may.end(), [&](std::size_t a, std::size_t b) {
+        return (c.names[a].channel != Channel::Count) > (c.names[b].channel != Channel::Count);
+    });
+    if (may.size() > kMost) may.resize(kMost);
+    return may;
+}
+
+std::vector<Stand> standsOf(const Columns& c, std::size_t i) {
+    constexpr double kFastest = 4, kSlowest = 0.08, kLeastTurn = 0.5; // rad/s of a car, rad of a heading
+    std::vector<Stand> all;
+    const auto& r = c.runs[i];
+    for (const double unit : {1.0, kPi / 180}) {
+        const double swing = std::max(std::abs(r.least), std::abs(r.most)) * unit;
+        if (maySwing(c, i) && swing < kFastest && swing > kSlowest) all.push_back({i, false, unit});
+        if (mayBeAngle(c, i) && (r.most - r.least) * unit > kLeastTurn) all.push_back({i, true, unit});
+    }
+    return all;
+}
+
 /// Without positions a column has to stand for the turning: the one that others go with best.
 void turningFromColumns(const Columns& c, Motion& m) {
-    double most = 0;
-    for (std::size_t i = 0; i < c.count(); ++i) {
-        if ((!maySwing(c, i) && !mayBeAngle(c, i)) || namedOtherwise(c, i)) continue;
-        for (const double unit : {1.0, kPi / 180}) {
-            const double swing = std::max(std::abs(c.runs[i].least), std::abs(c.runs[i].most)) * unit;
-            for (const bool angle : {false, true}) {
-                if (angle ? !mayBeAngle(c, i) || (c.runs[i].most - c.runs[i].least) * unit < 0.5
-                          : !maySwing(c, i) || swing > 4 || swing < 0.08)
-                    continue;
-                OverSpans r = angle ? rateOfAngle(c, i, unit) : c.peaked[i];
-                if (!angle)
-                    for (double& v : r) v *= unit;
-                double worth = c.hint(i, angle ? Channel::Heading : Channel::YawRate);
-                const auto push = m.speed.empty() ? OverSpans{} : times(r, m.speed);
-                for (std::size_t j = 0; j < c.count(); ++j) {
-                    if (j == i || namedOtherwise(c, j)) continue;
-                    double likes = 0;
-                    if (mayBeAngle(c, j) && !angle)
-                        if (const auto h = asHeading(c, j, r); h.factor != 0) likes = h.fit.likeness;
-                    if (maySwing(c, j)) {
-                        if (angle)
-                            if (const auto y = asRate(c, j, r); y.factor != 0) likes = std::max(likes, y.fit.likeness);
-                        if (!push.empty())
-                            if (const auto a = asPush(c, j, push); a.factor != 0)
-                                likes = std::max(likes, a.fit.likeness);
-                    }
-                    if (likes > 0.85) worth += likes;
-                }
-                if (worth <= most || worth < 0.85) continue;
-                most = worth, m.turning = std::move(r), m.turningFrom = c.header(i);
-            }
+    constexpr double kGoesWith = 0.85;
+    const auto may = mayTurn(c);
+    double most = kGoesWith;
+    for (const auto i : may)
+        for (const auto& stand : standsOf(c, i)) {
+            auto turning = turningBy(c, stand);
+            const auto push = m.speed.empty() ? OverSpans{} : times(turning, m.speed);
+            double worth = c.hint(i, stand.angle ? Channel::Heading : Channel::YawRate);
+            for (const auto j : may)
+                if (const double likes = j == i ? 0 : standsBy(c, j, stand, turning, push); likes > kGoesWith)
+                    worth += likes;
+            if (worth <= most) continue;
+            most = worth, m.turning = std::move(turning), m.turningFrom = c.header(i);
         }
-    }
 }
 
 } // namespace

@@ -13,13 +13,15 @@ namespace {
 constexpr std::size_t kMostCells = 600'000; // of all columns together: what a moment's look costs
 constexpr std::size_t kFewestRows = 1500, kMostRows = 12'000;
 constexpr std::size_t kStretches = 8;
+constexpr double kLargest = 1e30;
 
 void addRow(std::string_view line, const CsvHead& head, std::vector<std::string_view>& cells, ColumnValues& v) {
     splitCells(line, head.delimiter, cells);
     for (std::size_t i = 0; i < v.columns.size(); ++i) {
         const auto cell = i < cells.size() ? cells[i] : std::string_view{};
         const auto number = cell.empty() ? std::nullopt : parseTime(cell, head.decimalComma);
-        v.columns[i].push_back(number ? *number : kNaN);
+        // What no sensor says would only spoil the sums.
+        v.columns[i].push_back(number && std::abs(*number) < kLargest ? *number : kNaN);
         if (number && cell.find(':') != std::string_view::npos) v.clock[i] = true;
     }
 }
