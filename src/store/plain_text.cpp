@@ -237,8 +237,7 @@ Result<Shared> joinedFolder(const fs::path& folder, std::vector<ImportNote>& not
     std::vector<std::string> names;
     std::error_code ec;
     for (const auto& entry : fs::directory_iterator(folder, ec))
-        if (entry.is_regular_file(ec) && isTable(entry.path()))
-            names.push_back(entry.path().string());
+        if (entry.is_regular_file(ec) && isTable(entry.path())) names.push_back(entry.path().string());
     if (names.empty())
         return Error{"file.is-folder", "is a folder without logs", folder.string(),
                      "a log, or a folder with one log a lap"};

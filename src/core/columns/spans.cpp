@@ -19,7 +19,8 @@ std::vector<Span> spansOf(const ColumnValues& values, const std::vector<double>&
             to = std::max(to, from + 2);
             while (to < end && t[to] - t[from] < kSpanS) ++to;
             if (to >= end) break;
-            if (!(t[to] - t[from] > kShortestS) || t[to] - t[from] > kLongestS) continue; // a gap, or a clock that starts again
+            if (!(t[to] - t[from] > kShortestS) || t[to] - t[from] > kLongestS)
+                continue; // a gap, or a clock that starts again
             auto middle = from + 1;
             while (middle + 1 < to && t[middle] - t[from] < (t[to] - t[from]) / 2) ++middle;
             spans.push_back({from, middle, to});
