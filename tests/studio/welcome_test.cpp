@@ -37,7 +37,7 @@ TEST_CASE("without a guide the desk invites, and gives way to the guide that is 
 TEST_CASE("the stall meter tells how long the interface's thread was away") {
     studioReady();
     StallMeter meter;
-    QTest::qWait(30);
+    QCoreApplication::processEvents();
     meter.reset();
     std::this_thread::sleep_for(std::chrono::milliseconds(120));
     REQUIRE(waitFor([&] { return meter.stalls() > 0; }));

@@ -34,13 +34,13 @@ QTableWidget* shownTable(Studio& s, const char* name) {
 void typeInto(QTableWidget* table, int row, int column, const QString& text) {
     table->setCurrentCell(row, column);
     table->editItem(table->item(row, column));
-    QTest::qWait(10);
+    QCoreApplication::processEvents();
     auto* editor = table->viewport()->findChild<QWidget*>();
     REQUIRE(editor);
     if (auto* line = qobject_cast<QLineEdit*>(editor)) line->selectAll();
     QTest::keyClicks(editor, text);
     QTest::keyClick(editor, Qt::Key_Return);
-    QTest::qWait(10);
+    QCoreApplication::processEvents();
 }
 
 /// Answers the next question box with the given button.
