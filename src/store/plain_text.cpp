@@ -126,7 +126,6 @@ class Joining {
         pending_.clear();
         return put(rest);
     }
-    std::size_t files() const { return files_; }
 
   private:
     static constexpr std::size_t kHead = 64 * 1024;

@@ -15,8 +15,8 @@ Claim claimed(Channel channel, double factor, bool factorKnown, bool sure, std::
     return {channel, factor, 0, factorKnown, sure, std::move(why), {{std::move(with), likeness, {}, {}}}};
 }
 
+/// How fast the car gains speed over each span, m/s^2: by the change of a speed column, else by neighbouring spans.
 OverSpans gainOf(const Columns& c, const Motion& m) {
-    // Change of the mean speed between the halves would be noisy; neighbouring spans overlap, so the ends serve.
     OverSpans gain(c.spans.size(), kNaN);
     for (std::size_t i = 0; i < c.count(); ++i)
         if (c.claims[i] && c.claims[i]->channel == Channel::Speed) {

@@ -64,7 +64,7 @@ void judgeDriving(Columns& c, const Motion& m);
 
 /// The unit nearest to a measured factor, either sign; none when none is within the tolerance (a share).
 std::optional<double> nearestUnit(Channel channel, double factor, double tolerance);
-/// How a factor is called: "km/h", "-g", or empty.
+/// How a factor is called, whatever its sign: "km/h"; empty where it has no name.
 std::string unitName(Channel channel, double factor);
 
 } // namespace hl

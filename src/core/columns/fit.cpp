@@ -49,7 +49,6 @@ Fit fitOf(const std::vector<double>& one, const std::vector<double>& other) {
     const auto& s = fair ? kept : all;
     f.slope = s.slope();
     f.offset = s.offset() + y0 - f.slope * x0;
-    f.samples = static_cast<std::size_t>(s.n);
     const double share = 0.5 + 0.5 * s.n / all.n;
     f.likeness = std::min(1.0, std::max(std::abs(all.correlation()), std::abs(s.correlation()) * share));
     const double mx = s.x / s.n + x0, my = s.y / s.n + y0;

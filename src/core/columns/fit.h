@@ -11,7 +11,6 @@ struct Fit {
     double likeness = 0;    ///< correlation over the samples kept, less for those left out; 0..1
     double through = 0;     ///< slope of the line through nought: how many of the other one of the one makes
     double offsetShare = 0; ///< offset as a share of the other's mean size
-    std::size_t samples = 0;
 };
 
 /// Least squares, twice: what lies further out than four times the usual residual is left out the second time. Pairs
