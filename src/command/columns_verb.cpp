@@ -5,6 +5,8 @@
 #include "command/verbs.h"
 #include "core/log/column_choices.h"
 #include "core/units/numbers.h"
+#include "jobs/film_log.h"
+#include "media/metadata_track.h"
 #include "store/log_file.h"
 
 #include <iomanip>
@@ -30,9 +32,22 @@ json columnJson(const ColumnGuess& c) {
     return j;
 }
 
+/// A film's own log has channels instead, and they are what its sensors do.
+Answer filmAnswer(const std::string& file) {
+    const auto log = readAnyLog(file, {}, [](double) { return true; });
+    if (!log) return log.error();
+    json list = json::array();
+    for (std::size_t c = 0; c < kChannelCount; ++c)
+        if (const auto channel = static_cast<Channel>(c); log->has(channel))
+            list.push_back(columnJson(
+                {std::string(name(channel)), "", channel, 1, 0, true, true, false, "of the film's own sensors", {}}));
+    return json{{"rate_hz", rounded(log->rateHz, 3)}, {"rows", log->rows}, {"columns", list}};
+}
+
 Answer columnsAnswer(const std::string& file, const std::string& said) {
     const auto choices = choicesFor(file, said);
     if (!choices) return choices.error();
+    if (looksLikeFilm(file)) return filmAnswer(file);
     const auto shape = readLogShape(file, *choices);
     if (!shape) return shape.error();
     const auto log = readLog(file, *choices);
@@ -60,6 +75,9 @@ Result<std::vector<ColumnChoice>> choicesFor(const std::string& log, const std::
     if (said.empty()) return std::vector<ColumnChoice>{};
     auto choices = parseChoices(said);
     if (!choices) return choices;
+    if (log.empty() || looksLikeFilm(log))
+        return Error{"usage.columns", "a film's own log has no columns to choose", "--columns",
+                     "a log of its own, or no --columns"};
     const auto shape = readLogShape(log, *choices);
     if (!shape) return shape.error();
     if (const auto known = checkChoices(*choices, *shape); !known) return known.error();

@@ -186,7 +186,7 @@ void addNew(CLI::App& app, Call& s) {
     std::shared_ptr<GuideArguments> a;
     auto* verb = guideVerb(app, "new", "Make a guide from a film and its log", a);
     verb->add_option("--video", a->video, "The onboard film")->required();
-    verb->add_option("--log", a->log, "The car's log")->required();
+    verb->add_option("--log", a->log, "The car's log; not needed when the film brings its own");
     verb->add_option("--columns", a->columns, kColumnsHelp);
     verb->add_option("--track", a->track, "A track file (GeoJSON)");
     verb->add_option("--line", a->line, "LAT,LON,HEADING of the timing line, where no track tells it");

@@ -7,6 +7,7 @@
 #include "core/units/numbers.h"
 #include "jobs/bring_in.h"
 #include "jobs/comparison.h"
+#include "jobs/film_log.h"
 #include "store/corner_list.h"
 #include "store/facts_json.h"
 #include "store/log_file.h"
@@ -19,6 +20,7 @@ namespace hl {
 namespace {
 
 using json = nlohmann::ordered_json;
+namespace fs = std::filesystem;
 
 struct LogArguments {
     std::string log, track, line, columns, lap = "best", video, method, list, writeList, writeTrack;
@@ -155,6 +157,9 @@ Answer syncAnswer(const LogArguments& a, const Call& s) {
             pairs.push_back({p->footage, timeAt(*trace, p->atM)});
         }
         tie = syncByHand(pairs);
+    } else if (std::error_code ec; fs::equivalent(a.video, a.log, ec)) {
+        const auto own = readFilmLog(a.video, s.progress());
+        tie = own ? Result<ClockTie>(ownTie(own->delay)) : own.error();
     } else
         tie = lineUp(a.video, o->log, method->second, s.progress());
     if (!tie) return tie.error();

@@ -4,13 +4,16 @@
 #include "core/log/csv_cells.h"
 #include "core/sync/motion.h"
 #include "core/words/draft.h"
+#include "jobs/film_log.h"
 #include "jobs/session.h"
+#include "media/metadata_track.h"
 #include "media/picture_motion.h"
 #include "media/sound.h"
 #include "media/video_reader.h"
 #include "store/files.h"
 #include "store/guide_file.h"
 #include "store/log_file.h"
+#include "store/log_writer.h"
 
 #include <unistd.h>
 
@@ -21,20 +24,34 @@ namespace {
 struct Sourced {
     PlacedLog placed;
     VideoInfo video;
+    std::optional<ClockTie> own; ///< of a film that brings its own log
     const CarLog& log() const { return placed.log; }
     const LapList& laps() const { return placed.laps; }
     const Track* trackOrNull() const { return placed.trackOrNull(); }
 };
 
+bool bringsItsOwn(const NewGuide& wish) {
+    std::error_code ec;
+    return wish.log.empty() || fs::equivalent(wish.log, wish.video, ec);
+}
+
 Result<Sourced> readSources(const NewGuide& wish, const Progress& progress) {
     auto video = VideoReader::open(wish.video, 1);
     if (!video) return video.error();
-    auto placed = placedLog({wish.log, wish.track, wish.columns, wish.line}, [&](double share) {
-        progress.report(share, "reading the log");
-        return !progress.cancelled();
-    });
+    const auto read = progress.part(0, 0.9);
+    if (!bringsItsOwn(wish)) {
+        auto placed = placedLog({wish.log, wish.track, wish.columns, wish.line}, [&](double share) {
+            read.report(share, "reading the log");
+            return !progress.cancelled();
+        });
+        if (!placed) return placed.error();
+        return Sourced{std::move(*placed), video->info(), std::nullopt};
+    }
+    auto film = readFilmLog(wish.video, read);
+    if (!film) return film.error();
+    auto placed = placedLog(std::move(film->log), {wish.video, wish.track, {}, wish.line});
     if (!placed) return placed.error();
-    return Sourced{std::move(*placed), video->info()};
+    return Sourced{std::move(*placed), video->info(), ownTie(film->delay)};
 }
 
 /// Seconds of a lap that the film shows.
@@ -80,12 +97,23 @@ Status copyInto(const fs::path& from, const fs::path& to) {
     return bytes ? writeFile(to, *bytes) : Status(bytes.error());
 }
 
+/// The log's own file, or what the film told, written down: later openings need not read a film of many gigabytes.
+Status keepLog(const fs::path& folder, const NewGuide& wish, const CarLog& log, Sources& sources) {
+    const auto& from = bringsItsOwn(wish) ? wish.video : wish.log;
+    if (!looksLikeFilm(from)) {
+        sources.log = "log/" + from.filename().string();
+        return copyInto(from, folder / sources.log);
+    }
+    sources.log = "log/" + from.stem().string() + "-own-log.csv";
+    sources.columns = columnsAsWritten(log);
+    return writeLog(folder / sources.log, log);
+}
+
 /// Fills `folder`, which only this run knows of yet.
 Result<Guide> fill(const fs::path& folder, const NewGuide& wish, const PlacedLog& placed, Guide g) {
     for (const char* sub : {"log", "takes", "cache"})
         if (auto done = makeFolder(folder / sub); !done) return done.error();
-    g.sources.log = "log/" + wish.log.filename().string();
-    if (auto done = copyInto(wish.log, folder / g.sources.log); !done) return done.error();
+    if (auto done = keepLog(folder, wish, placed.log, g.sources); !done) return done.error();
     if (wish.track) {
         g.sources.trackFile = "log/" + wish.track->filename().string();
         if (auto done = copyInto(*wish.track, folder / g.sources.trackFile); !done) return done.error();
@@ -191,6 +219,7 @@ Result<Guide> bringIn(const NewGuide& wish, const Progress& progress) {
 
     Guide g;
     auto tie = wish.pairs.size() >= 2 ? tieByPairs(wish, *s)
+               : s->own               ? Result<ClockTie>(*s->own)
                                       : lineUp(wish.video, s->log(), SyncBy::Either, progress.part(0.1, 0.6));
     if (!tie) return tie.error();
     g.sources.film().tie = withLaps(*tie, s->laps(), s->video.length), g.sources.film().pairs = wish.pairs;

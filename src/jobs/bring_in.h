@@ -13,7 +13,8 @@ namespace hl {
 Result<PlacePair> parsePair(std::string_view text);
 
 struct NewGuide {
-    std::filesystem::path folder, video, log;
+    std::filesystem::path folder, video;
+    std::filesystem::path log; ///< empty: the film brings its own
     std::optional<std::filesystem::path> track, camera;
     std::vector<ColumnChoice> columns; ///< what a person said about the log's columns
     std::string line;                  ///< "LAT,LON,HEADING" of the timing line, where no track tells it

@@ -2,6 +2,7 @@
 #include "jobs/session.h"
 
 #include "core/lap/learn_road.h"
+#include "jobs/film_log.h"
 #include "store/log_file.h"
 
 #include <algorithm>
@@ -53,12 +54,16 @@ std::filesystem::path resolved(const std::filesystem::path& folder, const std::s
 } // namespace
 
 Result<PlacedLog> placedLog(const LogWish& wish, const std::function<bool(double)>& goOn) {
-    PlacedLog p;
     if (wish.track && !wish.line.empty())
         return Error{"usage.line", "a track file has its own timing line", "--line", "a track or a line, not both"};
-    auto log = readLog(wish.log, wish.columns, goOn);
+    auto log = readAnyLog(wish.log, wish.columns, goOn);
     if (!log) return log.error();
-    p.log = std::move(*log);
+    return placedLog(std::move(*log), wish);
+}
+
+Result<PlacedLog> placedLog(CarLog log, const LogWish& wish) {
+    PlacedLog p;
+    p.log = std::move(log);
     if (wish.track) {
         auto read = readTrack(*wish.track);
         if (!read) return read.error();
@@ -86,7 +91,7 @@ Result<PlacedLog> placedLog(const LogWish& wish, const std::function<bool(double
 Result<PlacedLog> placedOn(const std::filesystem::path& file, const PlacedLog& reference,
                            const std::vector<ColumnChoice>& columns) {
     PlacedLog p;
-    auto log = readLog(file, columns);
+    auto log = readAnyLog(file, columns, [](double) { return true; });
     if (!log) return log.error();
     p.log = std::move(*log);
     const bool onRoad = reference.track && p.log.hasPosition();

@@ -19,7 +19,7 @@ namespace hl {
 
 /// Where a log and its road come from.
 struct LogWish {
-    std::filesystem::path log;
+    std::filesystem::path log; ///< a log, or a film that brings its own
     std::optional<std::filesystem::path> track;
     std::vector<ColumnChoice> columns; ///< what a person said about the log's columns
     std::string line;                  ///< "LAT,LON,HEADING" of the timing line, where no track tells it
@@ -38,6 +38,9 @@ struct PlacedLog {
 /// Errors: those of the readers, line.*, usage.line (track and line).
 Result<PlacedLog> placedLog(
     const LogWish& wish, const std::function<bool(double)>& goOn = [](double) { return true; });
+
+/// A log that was read already; `wish.log` only names it.
+Result<PlacedLog> placedLog(CarLog log, const LogWish& wish);
 
 /// Another log put on the same road, or scaled to its length when it has no positions.
 /// Errors: those of the readers, compare.other-track.

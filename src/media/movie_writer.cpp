@@ -4,6 +4,7 @@
 #include "media/pixels.h"
 
 #include <algorithm>
+#include <cmath>
 #include <cstring>
 #include <unistd.h>
 
@@ -17,6 +18,7 @@ struct MovieWriter::Parts {
     ff::Codec video, audio;
     AVStream* videoStream = nullptr;
     AVStream* audioStream = nullptr;
+    AVStream* sensorStream = nullptr;
     ff::Packet packet{av_packet_alloc()};
     ff::Frame frame{av_frame_alloc()}, samples{av_frame_alloc()};
     std::int64_t pictures = 0, soundSamples = 0;
@@ -34,6 +36,7 @@ struct MovieWriter::Parts {
     }
     Status openVideo();
     Status openAudio();
+    void openSensors();
     Status begin();
     Status drain(AVCodecContext& codec, AVStream& stream);
     Status encodeSound(bool last);
@@ -107,6 +110,14 @@ Status MovieWriter::Parts::openAudio() {
     return Done{};
 }
 
+void MovieWriter::Parts::openSensors() {
+    sensorStream = avformat_new_stream(output.get(), nullptr);
+    sensorStream->codecpar->codec_type = AVMEDIA_TYPE_DATA;
+    sensorStream->codecpar->codec_id = AV_CODEC_ID_BIN_DATA;
+    sensorStream->codecpar->codec_tag = MKTAG('g', 'p', 'm', 'd');
+    sensorStream->time_base = {1, 1000};
+}
+
 Status MovieWriter::Parts::begin() {
     av_log_set_level(AV_LOG_FATAL);
     AVFormatContext* raw = nullptr;
@@ -115,6 +126,7 @@ Status MovieWriter::Parts::begin() {
     if (auto s = openVideo(); !s) return s;
     if (options.soundRate > 0)
         if (auto s = openAudio(); !s) return s;
+    if (options.sensors) openSensors();
     addChapters(*output, options.chapters);
     if (!options.title.empty()) av_dict_set(&output->metadata, "title", options.title.c_str(), 0);
     if (const int code = avio_open(&output->pb, scratch.c_str(), AVIO_FLAG_WRITE); code < 0)
@@ -192,6 +204,22 @@ Status MovieWriter::sound(std::span<const float> mono) {
     if (!parts_->audio) return Done{};
     parts_->waiting.insert(parts_->waiting.end(), mono.begin(), mono.end());
     return parts_->encodeSound(false);
+}
+
+Status MovieWriter::sensors(std::span<const std::uint8_t> bytes, double startS, double lengthS) {
+    auto& p = *parts_;
+    if (!p.sensorStream) return Done{};
+    if (const int code = av_new_packet(p.packet.get(), static_cast<int>(bytes.size())); code < 0)
+        return p.fault("making room for the sensors", code);
+    std::memcpy(p.packet->data, bytes.data(), bytes.size());
+    const auto base = p.sensorStream->time_base;
+    p.packet->pts = p.packet->dts = std::llround(startS * base.den / base.num);
+    p.packet->duration = std::llround(lengthS * base.den / base.num);
+    p.packet->stream_index = p.sensorStream->index;
+    p.packet->flags |= AV_PKT_FLAG_KEY;
+    if (const int code = av_interleaved_write_frame(p.output.get(), p.packet.get()); code < 0)
+        return p.fault("writing the film", code);
+    return Done{};
 }
 
 Status MovieWriter::finish() {

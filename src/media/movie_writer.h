@@ -23,6 +23,7 @@ struct MovieOptions {
     std::string preset = "veryfast";
     int keyEvery = 250; ///< frames between key frames at most
     int threads = 0;
+    bool sensors = false; ///< has a track for what a camera's sensors measured
     std::vector<Chapter> chapters;
     std::string title;
 };
@@ -37,6 +38,8 @@ class MovieWriter {
 
     Status picture(const YuvFrame& frame, bool key = false); ///< the next frame
     Status sound(std::span<const float> mono);               ///< the next samples
+    /// A packet of the sensors' track, ascending in time.
+    Status sensors(std::span<const std::uint8_t> bytes, double startS, double lengthS);
     Status finish();
 
   private:

@@ -81,7 +81,7 @@ Status film(const Circuit& c, const Drive& d, const FilmOptions& o, const std::f
     MovieOptions movie;
     movie.width = o.width, movie.height = o.height, movie.frameRate = o.frameRate;
     movie.soundRate = 48000, movie.crf = 23, movie.preset = "ultrafast", movie.keyEvery = 2 * o.frameRate,
-    movie.threads = 1;
+    movie.threads = 1, movie.sensors = o.sensors.has_value();
     auto writer = MovieWriter::open(video, movie);
     if (!writer) return writer.error();
     const auto sound = engineSound(c, d, {o.fromS, o.toS, movie.soundRate, o.soundNoise, o.seed});
@@ -89,6 +89,10 @@ Status film(const Circuit& c, const Drive& d, const FilmOptions& o, const std::f
     const int frames = static_cast<int>((o.toS - o.fromS) * o.frameRate);
     std::vector<Shot> shots;
     for (int i = 0; i < frames; ++i) shots.push_back(shotAt(c, d, o, static_cast<double>(i) / o.frameRate));
+
+    std::vector<SensorPacket> packets;
+    if (o.sensors) packets = sensorPackets(c, d, o.fromS, o.toS, *o.sensors);
+    auto packet = packets.begin();
 
     const Cockpit cockpit(o.width, o.height);
     // Two painters work ahead of the encoder, each on every other frame.
@@ -105,6 +109,8 @@ Status film(const Circuit& c, const Drive& d, const FilmOptions& o, const std::f
     for (int i = 0; i < frames; ++i) {
         const auto frame = ahead[i % 2].get();
         start(i + 2);
+        for (; packet != packets.end() && packet->startS <= static_cast<double>(i) / o.frameRate; ++packet)
+            if (auto s = writer->sensors(packet->bytes, packet->startS, packet->lengthS); !s) return s;
         if (auto s = writer->picture(frame); !s) return s;
         const auto perFrame = static_cast<std::size_t>(48000 / o.frameRate),
                    from = static_cast<std::size_t>(i) * perFrame;

@@ -2,10 +2,11 @@
 // The simulated onboard camera: one timed lap with some seconds around it, as a video file with sound and a truth file.
 #pragma once
 #include "core/units/result.h"
-#include "standins/drive.h"
+#include "standins/camera_sensors.h"
 
 #include <filesystem>
 #include <functional>
+#include <optional>
 
 namespace hl::standin {
 
@@ -19,6 +20,7 @@ struct FilmOptions {
     CameraMount mount;
     double soundNoise = 0.06;
     std::uint32_t seed = 11;
+    std::optional<CameraSensors> sensors; ///< written into the film where the camera has any
 };
 
 /// `progress` gets 0..1 and returns false to stop. Writes `video` and, beside it, "<video>.truth.csv" and

@@ -3,6 +3,7 @@
 // crash.
 #include "core/check/check.h"
 #include "core/corner/corner.h"
+#include "core/film_log/film_log.h"
 #include "core/lap/learn_road.h"
 #include "core/log/log_input.h"
 #include "core/track/road_shape.h"
@@ -37,7 +38,7 @@ void useTrack(const hl::Track& track) {
 extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size) {
     if (size < 1 || size > 20000) return 0;
     const std::string_view text(reinterpret_cast<const char*>(data + 1), size - 1);
-    switch (data[0] % 5) {
+    switch (data[0] % 6) {
     case 0: {
         if (const auto log = hl::importText(text, "fuzz")) useLog(*log);
         hl::LogInput in;
@@ -49,6 +50,13 @@ extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size
         if (const auto track = hl::parseTrack(text, "fuzz")) useTrack(*track);
         break;
     case 3: static_cast<void>(static_cast<bool>(hl::parseCornerList(text, "fuzz"))); break;
+    case 4: {
+        const std::vector<std::uint8_t> bytes(data + 1, data + size);
+        std::vector<hl::MetadataPayload> payloads;
+        for (int k = 0; k < 6; ++k) payloads.push_back({1.001 * k, 1.001, bytes});
+        if (const auto film = hl::filmLog(hl::sensorStreams(payloads))) useLog(film->log);
+        break;
+    }
     case 2: static_cast<void>(static_cast<bool>(hl::parseGuide(text, "fuzz"))); break;
     default:
         hl::gearsNamed(std::string(text));

@@ -23,4 +23,21 @@ seed("track", 1, '{"features":[{"properties":{"name":"a","left_m":[5,5,5,5]},"ge
 seed("guide", 2, '{"format":"high-lantern-guide","version":1,"scene":{},"sources":{"video":"a","log":"b","lap":1,"sync":{"offset_s":1},"camera":{"hfov_deg":70}},"corners":[{"number":1,"side":"left","start_m":0,"turn_in_m":1,"apex_m":2,"end_m":3,"advice":[],"beats":[{"id":1,"topic":"brake","at_m":1,"words":"x"}],"markers":[]}],"references":[],"next_id":2}')
 seed("list", 3, "number,name,side,start_m,turn_in_m,apex_m,end_m\n1,\"Reed Gate\",right,-42.4,87.7,181.4,302.8\n2,,left,302.8,351,455,653\n")
 seed("list-geojson", 3, '{"features":[{"properties":{"role":"corner","number":1,"name":"a","side":"left","at_m":100},"geometry":null}]}')
-seed("words", 4, "Brake up to seventy-eight percent, down to third gear, a hundred per cent power.")
+
+
+def item(key, kind, size, count, data):
+    return key + kind + bytes([size]) + count.to_bytes(2, "big") + data + bytes(-len(data) % 4)
+
+
+def numbers(width, values):
+    return b"".join(int(v).to_bytes(width, "big", signed=True) for v in values)
+
+
+places = [(530000000 + y * 90, x * 150, 4000, 21000, 2100) for _, x, y in rows]
+receiver = item(b"GPSF", b"L", 4, 1, numbers(4, [3])) + item(b"SCAL", b"l", 4, 5, numbers(4, [10**7, 10**7, 1000, 1000, 100])) + item(b"GPS5", b"l", 20, len(places), b"".join(numbers(4, p) for p in places))
+felt = item(b"STMP", b"J", 8, 1, numbers(8, [5000])) + item(b"SCAL", b"s", 2, 1, numbers(2, [400])) + item(b"ORIN", b"c", 1, 3, b"YxZ") + item(b"ORIO", b"c", 1, 3, b"XYZ") + item(b"ACCL", b"s", 6, 60, numbers(2, [1, 2, 3900] * 60))
+turned = item(b"TYPE", b"c", 1, 3, b"sss") + item(b"GYRO", b"?", 6, 60, numbers(2, [k % 50 for k in range(180)]))
+device = item(b"DVID", b"L", 4, 1, numbers(4, [1])) + b"".join(item(b"STRM", b"\0", 1, len(s), s) for s in (receiver, felt, turned))
+(out / "sensors").write_bytes(bytes([4]) + item(b"DEVC", b"\0", 1, len(device), device))
+
+seed("words", 5, "Brake up to seventy-eight percent, down to third gear, a hundred per cent power.")

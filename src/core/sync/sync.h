@@ -23,7 +23,7 @@ struct ClockTie {
     double driftPpm = 0;         ///< how much faster the log's clock runs, parts per million
     double uncertaintyMs = 0;    ///< half-width that holds in about 95 % of cases
     double confidence = 0;       ///< 0..1; below kSureEnough it must not be trusted
-    std::string method = "none"; ///< "sound", "motion", "both", "hand", "none"
+    std::string method = "none"; ///< "sound", "motion", "both", "film", "hand", "none"
 
     std::vector<TiePlace> places = {}; ///< the likeliest, best first, the tie's own among them; none by hand
 

@@ -15,9 +15,9 @@ std::vector<double> turningOf(const CarLog& log) {
         const auto &x = log[Channel::X], &y = log[Channel::Y];
         std::size_t a = 0, b = 0;
         for (std::size_t i = 0; i < t.size(); ++i) {
-            constexpr double kWindow = 0.2; // s each way
+            constexpr double kWindow = 0.2 + 1e-6; // s each way: alike, or the turning would seem early
             while (t[i] - t[a] > kWindow && a + 1 < i) ++a;
-            while (b + 1 < t.size() && t[b] - t[i] < kWindow) ++b;
+            while (b + 1 < t.size() && (b <= i || t[b + 1] - t[i] <= kWindow)) ++b;
             const double ux = x[i] - x[a], uy = y[i] - y[a], vx = x[b] - x[i], vy = y[b] - y[i],
                          span = (t[b] - t[a]) / 2;
             if (a < i && b > i && span > 0 && span < 2 && std::hypot(ux, uy) > 3 * (t[i] - t[a]))

@@ -36,6 +36,7 @@ QString tieMethodText(const std::string& method) {
     if (method == "sound") return QObject::tr("by the engine's sound");
     if (method == "motion") return QObject::tr("by how the picture turns");
     if (method == "both") return QObject::tr("by sound and picture together");
+    if (method == "film") return QObject::tr("by the film's own log");
     return method == "hand" ? QObject::tr("by hand") : QObject::tr("not at all");
 }
 

@@ -2,6 +2,7 @@
 #include "studio/stations/scene/new_guide_dialog.h"
 
 #include "jobs/bring_in.h"
+#include "media/metadata_track.h"
 #include "store/column_memory.h"
 #include "store/log_file.h"
 #include "studio/stations/scene/columns_dialog.h"
@@ -71,6 +72,7 @@ NewGuideDialog::NewGuideDialog(Tasks& tasks, QWidget* parent)
     pairs_->setToolTip(
         tr("Two or more pairs of film seconds and lap metres, such as where a board or the line is passed"));
     track_->setPlaceholderText(tr("optional"));
+    log_->setPlaceholderText(tr("not needed when the film's camera wrote its own"));
     column->addLayout(form);
     bar_->setRange(0, 1000);
     bar_->setFormat(QString());
@@ -98,13 +100,10 @@ void NewGuideDialog::take(const QStringList& files) {
         const auto kind = QFileInfo(f).suffix().toLower();
         if (kind == QLatin1String("geojson") || kind == QLatin1String("json"))
             track_->setText(f);
-        else if (QStringList{QStringLiteral("csv"), QStringLiteral("txt"), QStringLiteral("tsv"), QStringLiteral("gpx"),
-                             QStringLiteral("nmea"), QStringLiteral("jsonl"), QStringLiteral("ndjson"),
-                             QStringLiteral("log")}
-                     .contains(kind))
-            log_->setText(f);
-        else
+        else if (looksLikeFilm(f.toStdString()))
             video_->setText(f);
+        else
+            log_->setText(f);
     }
 }
 
@@ -114,7 +113,7 @@ void NewGuideDialog::lookAtLog() {
     choices_.clear();
     columns_->setEnabled(false);
     lookedAt_ = log_->text();
-    if (!QFileInfo(lookedAt_).isFile()) return;
+    if (!QFileInfo(lookedAt_).isFile() || looksLikeFilm(lookedAt_.toStdString())) return;
     tasks_.start(
         this, kLooking, [path = lookedAt_.toStdString()](const Progress&) { return readLogShape(path); },
         [this, asked = lookedAt_](Result<LogShape> shape) {
