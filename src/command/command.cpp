@@ -11,8 +11,8 @@
 namespace hl {
 namespace {
 
-constexpr void (*kVerbs[])(CLI::App&, Call&) = {addColumns, addLaps, addCorners, addSync,    addCompare, addNew,
-                                                addCheck,   addPlan, addRender,  addPublish, addDemo};
+constexpr void (*kVerbs[])(CLI::App&, Call&) = {addColumns, addReadPanel, addLaps, addCorners, addSync,    addCompare,
+                                                addNew,     addCheck,     addPlan, addRender,  addPublish, addDemo};
 
 } // namespace
 

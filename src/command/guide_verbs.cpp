@@ -8,6 +8,7 @@
 #include "jobs/bring_in.h"
 #include "jobs/publish.h"
 #include "standins/demo.h"
+#include "store/files.h"
 #include "store/guide_file.h"
 
 #include <cmath>
@@ -20,7 +21,7 @@ using json = nlohmann::ordered_json;
 namespace fs = std::filesystem;
 
 struct GuideArguments {
-    std::string guide, video, log, track, line, columns, camera, out, car, title, conditions, tier;
+    std::string guide, video, log, boxes, track, line, columns, camera, out, car, title, conditions, tier;
     int lap = -1, jobs = 0;
     bool clips = false;
     double from = 0, to = -1;
@@ -58,6 +59,13 @@ Answer newAnswer(const GuideArguments& a, const Call& s) {
     wish.folder = a.guide, wish.video = a.video, wish.log = a.log;
     if (!a.track.empty()) wish.track = a.track;
     if (!a.camera.empty()) wish.camera = a.camera;
+    if (!a.boxes.empty()) {
+        const auto text = readFile(a.boxes);
+        if (!text) return text.error();
+        auto panel = parsePanelBoxes(*text, a.boxes);
+        if (!panel) return panel.error();
+        wish.panel = std::move(*panel);
+    }
     auto columns = choicesFor(a.log, a.columns);
     if (!columns) return columns.error();
     wish.line = a.line, wish.columns = std::move(*columns);
@@ -188,6 +196,8 @@ void addNew(CLI::App& app, Call& s) {
     verb->add_option("--video", a->video, "The onboard film")->required();
     verb->add_option("--log", a->log, "The car's log; not needed when the film brings its own");
     verb->add_option("--columns", a->columns, kColumnsHelp);
+    verb->add_option("--boxes", a->boxes,
+                     "Without a log: boxes of a panel that is drawn in the picture (see read-panel)");
     verb->add_option("--track", a->track, "A track file (GeoJSON)");
     verb->add_option("--line", a->line, "LAT,LON,HEADING of the timing line, where no track tells it");
     verb->add_option("--camera", a->camera, "Where the camera sits and how wide it sees (JSON)");

@@ -24,6 +24,7 @@ void addColumns(CLI::App& app, Call& s);
 void addLaps(CLI::App& app, Call& s);
 void addCorners(CLI::App& app, Call& s);
 void addSync(CLI::App& app, Call& s);
+void addReadPanel(CLI::App& app, Call& s);
 void addCompare(CLI::App& app, Call& s);
 void addNew(CLI::App& app, Call& s);
 void addCheck(CLI::App& app, Call& s);

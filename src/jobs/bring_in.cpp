@@ -5,6 +5,7 @@
 #include "core/sync/motion.h"
 #include "core/words/draft.h"
 #include "jobs/film_log.h"
+#include "jobs/picture_log.h"
 #include "jobs/session.h"
 #include "media/metadata_track.h"
 #include "media/picture_motion.h"
@@ -30,6 +31,16 @@ struct Sourced {
     const Track* trackOrNull() const { return placed.trackOrNull(); }
 };
 
+bool readFromPicture(const NewGuide& wish) { return wish.log.empty() && !wish.panel.empty(); }
+
+/// The camera that was named, or the one described beside the film.
+std::optional<fs::path> filmCamera(const NewGuide& wish) {
+    std::error_code ec;
+    const fs::path beside(wish.video.string() + ".camera.json");
+    if (wish.camera) return wish.camera;
+    return fs::exists(beside, ec) ? std::optional(beside) : std::nullopt;
+}
+
 bool bringsItsOwn(const NewGuide& wish) {
     std::error_code ec;
     return wish.log.empty() || fs::equivalent(wish.log, wish.video, ec);
@@ -39,6 +50,13 @@ Result<Sourced> readSources(const NewGuide& wish, const Progress& progress) {
     auto video = VideoReader::open(wish.video, 1);
     if (!video) return video.error();
     const auto read = progress.part(0, 0.9);
+    if (readFromPicture(wish)) {
+        auto log = pictureLog(wish.video, wish.panel, filmCamera(wish), read);
+        if (!log) return log.error();
+        auto placed = placedLog(std::move(*log), {wish.video, std::nullopt, {}, {}});
+        if (!placed) return placed.error();
+        return Sourced{std::move(*placed), video->info(), pictureTie(video->info().frameRate)};
+    }
     if (!bringsItsOwn(wish)) {
         auto placed = placedLog({wish.log, wish.track, wish.columns, wish.line}, [&](double share) {
             read.report(share, "reading the log");
@@ -236,9 +254,8 @@ Result<Guide> bringIn(const NewGuide& wish, const Progress& progress) {
     if (!corners) return corners.error();
     const auto facts = measureAll(onRoad->trace, *corners, s->trackOrNull());
 
-    fs::path camera = wish.camera.value_or(fs::path(wish.video.string() + ".camera.json"));
-    if (wish.camera || fs::exists(camera, ec)) {
-        auto known = readCamera(camera);
+    if (const auto camera = filmCamera(wish)) {
+        auto known = readCamera(*camera);
         if (!known) return known.error();
         g.sources.film().camera = *known;
     }

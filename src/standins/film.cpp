@@ -17,6 +17,7 @@ namespace {
 struct Shot {
     View view;
     double s = 0, t = 0, steering = 0, revs = 0, shake = 0;
+    PanelState panel;
 };
 
 /// Where the camera is at one moment, with the body's roll and pitch and a little of the road's roughness.
@@ -45,13 +46,16 @@ Shot shotAt(const Circuit& c, const Drive& d, const FilmOptions& o, double foota
     shot.steering = std::atan(d.car.wheelbaseM * k) * d.car.steeringRatio * 1.4;
     shot.revs = x.rpm / d.car.limiterRpm;
     shot.s = x.s;
+    shot.panel = {x.throttle, x.brake, x.gear, 3.6 * x.v};
     return shot;
 }
 
-YuvFrame picture(const Scenery& scenery, const Cockpit& cockpit, const Shot& shot, Canvas& canvas) {
+YuvFrame picture(const Scenery& scenery, const Cockpit& cockpit, const std::optional<Panel>& panel, const Shot& shot,
+                 Canvas& canvas) {
     canvas.look(shot.view);
     scenery.draw(canvas, shot.s);
     cockpit.draw(canvas, shot.steering, shot.revs, shot.shake);
+    if (panel) drawPanel(canvas, *panel, shot.panel);
     return fromBgra({canvas.pixels.data(), canvas.width * 4, canvas.width, canvas.height});
 }
 
@@ -94,6 +98,8 @@ Status film(const Circuit& c, const Drive& d, const FilmOptions& o, const std::f
     if (o.sensors) packets = sensorPackets(c, d, o.fromS, o.toS, *o.sensors);
     auto packet = packets.begin();
 
+    std::optional<Panel> panel;
+    if (o.panel) panel = panelFor(*o.panel, o.width, o.height);
     const Cockpit cockpit(o.width, o.height);
     // Two painters work ahead of the encoder, each on every other frame.
     Canvas canvases[2] = {Canvas(o.width, o.height), Canvas(o.width, o.height)};
@@ -102,7 +108,7 @@ Status film(const Circuit& c, const Drive& d, const FilmOptions& o, const std::f
     const auto start = [&](int i) {
         if (i >= frames) return;
         ahead[i % 2] = std::async(std::launch::async, [&, i] {
-            return picture(scenery, cockpit, shots[static_cast<std::size_t>(i)], canvases[i % 2]);
+            return picture(scenery, cockpit, panel, shots[static_cast<std::size_t>(i)], canvases[i % 2]);
         });
     };
     start(0), start(1);
@@ -120,6 +126,7 @@ Status film(const Circuit& c, const Drive& d, const FilmOptions& o, const std::f
             return Error{"job.cancelled", "stopped", video.string()};
     }
     if (auto s = writeTruth(video, o, shots); !s) return s;
+    if (panel) std::ofstream(video.string() + ".panel.csv") << panelBoxes(*panel);
     return writer->finish();
 }
 

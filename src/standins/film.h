@@ -3,6 +3,7 @@
 #pragma once
 #include "core/units/result.h"
 #include "standins/camera_sensors.h"
+#include "standins/panel.h"
 
 #include <filesystem>
 #include <functional>
@@ -20,11 +21,12 @@ struct FilmOptions {
     CameraMount mount;
     double soundNoise = 0.06;
     std::uint32_t seed = 11;
+    std::optional<PanelStyle> panel;      ///< laid over the picture, with its boxes beside the film
     std::optional<CameraSensors> sensors; ///< written into the film where the camera has any
 };
 
-/// `progress` gets 0..1 and returns false to stop. Writes `video` and, beside it, "<video>.truth.csv" and
-/// "<video>.camera.json". Errors: movie.unwritable, job.cancelled.
+/// `progress` gets 0..1 and returns false to stop. Writes `video` and, beside it, "<video>.truth.csv",
+/// "<video>.camera.json" and, with a panel, "<video>.panel.csv". Errors: movie.unwritable, job.cancelled.
 Status film(const Circuit& c, const Drive& d, const FilmOptions& o, const std::filesystem::path& video,
             const std::function<bool(double)>& progress);
 
