@@ -45,6 +45,9 @@ int main(int argc, char** argv) {
     using namespace hl::bench;
     const std::pair<const char*, std::function<Report()>> parts[] = {
         {"Corners and facts, on simulated drives", accuracyOfCorners},
+        {"Columns of made logs", accuracyOfColumns},
+        {"Films that bring their own log", accuracyOfFilmLogs},
+        {"Panels in the picture", accuracyOfPanels},
         {"Sync over made cases", syncCases},
         {"Reading a log", [&] { return speedOfImport(demo); }},
         {"Analysing a lap", [&] { return speedOfAnalysis(demo); }},

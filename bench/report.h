@@ -22,6 +22,9 @@ struct Spread {
 Spread spreadOf(std::vector<double> values);
 
 Report accuracyOfCorners();
+Report accuracyOfColumns();
+Report accuracyOfFilmLogs();
+Report accuracyOfPanels();
 Report syncCases(); ///< prints a table of its cases first
 Report speedOfImport(const std::filesystem::path& demo);
 Report speedOfAnalysis(const std::filesystem::path& demo);

@@ -51,7 +51,7 @@ Result<Sourced> readSources(const NewGuide& wish, const Progress& progress) {
     if (!video) return video.error();
     const auto read = progress.part(0, 0.9);
     if (readFromPicture(wish)) {
-        auto log = pictureLog(wish.video, wish.panel, filmCamera(wish), read);
+        auto log = pictureLog(wish.video, wish.panel, wish.named, filmCamera(wish), read);
         if (!log) return log.error();
         auto placed = placedLog(std::move(*log), {wish.video, std::nullopt, {}, {}});
         if (!placed) return placed.error();

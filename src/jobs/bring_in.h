@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 #include "core/guide/guide.h"
-#include "core/panel/panel_box.h"
+#include "jobs/panel.h"
 #include "jobs/progress.h"
 
 #include <filesystem>
@@ -15,8 +15,9 @@ Result<PlacePair> parsePair(std::string_view text);
 
 struct NewGuide {
     std::filesystem::path folder, video;
-    std::filesystem::path log;   ///< empty: the film brings its own, or it is read from the picture
-    std::vector<PanelBox> panel; ///< what is drawn into the picture, where there is no other log
+    std::filesystem::path log;      ///< empty: the film brings its own, or it is read from the picture
+    std::vector<PanelBox> panel;    ///< what is drawn into the picture, where there is no other log
+    std::vector<NamedMoment> named; ///< numbers of the panel that a person named
     std::optional<std::filesystem::path> track, camera;
     std::vector<ColumnChoice> columns; ///< what a person said about the log's columns
     std::string line;                  ///< "LAT,LON,HEADING" of the timing line, where no track tells it

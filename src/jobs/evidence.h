@@ -20,12 +20,21 @@ Evidence soundEvidence(const Session& session);
 /// Watches the whole film; as long as decoding takes.
 Result<PictureMotion> motionEvidence(const Session& session, const Progress& progress);
 
-/// An event of the lap that can be seen or heard in the film.
-struct LapMoment {
-    std::string what; ///< "4 to 3", "turn-in 3"
-    double atM = 0;
+/// A turn-in that the film shows, or would show if it lay at another place of the log.
+struct FilmMoment {
+    std::string what; ///< "turn-in 3"
+    double filmS = 0; ///< NaN where the film does not reach
 };
-/// Up to `most`, spread over the lap: shifts and turn-ins in turns.
-std::vector<LapMoment> momentsOf(const Guide& guide, const Session& session, std::size_t most);
+
+/// A place of the log in which the film may lie.
+struct PlaceMoments {
+    TiePlace place;
+    bool present = false; ///< the guide's tie lies here
+    std::vector<FilmMoment> moments;
+};
+
+/// The places of the guide's tie, the best first, each with up to `most` turn-ins spread over the lap that the film
+/// would show there. A tie without places (by hand) has its own.
+std::vector<PlaceMoments> placeMoments(const Guide& guide, const Session& session, std::size_t most);
 
 } // namespace hl

@@ -8,14 +8,15 @@
 namespace hl {
 
 Result<CarLog> pictureLog(const std::filesystem::path& film, const std::vector<PanelBox>& panel,
-                          const std::optional<std::filesystem::path>& camera, const Progress& progress) {
+                          const std::vector<NamedMoment>& named, const std::optional<std::filesystem::path>& camera,
+                          const Progress& progress) {
     double hfovRad = rad(75);
     if (camera) {
         const auto known = readCamera(*camera);
         if (!known) return known.error();
         hfovRad = known->hfovRad;
     }
-    const auto readings = readPanel(film, panel, {}, progress.part(0, 0.6));
+    const auto readings = readPanel(film, panel, named, progress.part(0, 0.6));
     if (!readings) return readings.error();
     const auto motion = readMotion(film, [&](double share) {
         progress.report(0.6 + 0.4 * share, "watching how the picture turns");

@@ -12,7 +12,8 @@ namespace hl {
 /// as the camera's field of view is known: 75 degrees are taken where no camera file tells it. Errors: those of
 /// readPanel and of the camera file, panel.no-speed.
 Result<CarLog> pictureLog(const std::filesystem::path& film, const std::vector<PanelBox>& panel,
-                          const std::optional<std::filesystem::path>& camera, const Progress& progress);
+                          const std::vector<NamedMoment>& named, const std::optional<std::filesystem::path>& camera,
+                          const Progress& progress);
 
 /// Such a log needs no tying: each value is of its own picture.
 ClockTie pictureTie(double frameRate);

@@ -129,7 +129,8 @@ Session measuredAgain(Session s, const Guide& guide) {
 }
 
 bool isMeasured(const Session& s, const Guide& guide) {
-    return std::equal(s.measured.corners.begin(), s.measured.corners.end(), guide.corners.begin(), guide.corners.end(),
+    return s.lap == guide.sources.lap &&
+           std::equal(s.measured.corners.begin(), s.measured.corners.end(), guide.corners.begin(), guide.corners.end(),
                       [](const Corner& a, const GuideCorner& b) { return a.id == b.id && sameStretch(a, b); });
 }
 
@@ -146,6 +147,7 @@ Result<Session> bringUp(const std::filesystem::path& folder, const Guide& guide)
     if (!lap) return at(lap.error(), s.logFile);
     auto onRoad = lapOnRoad(*placed, *lap);
     if (!onRoad) return at(onRoad.error(), s.logFile);
+    s.lap = lap->number;
     s.aids = onRoad->aids;
     s.trace = std::move(onRoad->trace);
     s.goodLaps = std::make_shared<const std::vector<LapTrace>>(std::move(onRoad->goodLaps));

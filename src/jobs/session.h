@@ -61,6 +61,7 @@ struct Session {
     std::filesystem::path folder, video, logFile;
     std::shared_ptr<const CarLog> log;
     LapList laps;
+    int lap = 0; ///< that is traced and measured
     LapTrace trace;
     Aids aids;                                             ///< of the car, at work in this log
     std::shared_ptr<const std::vector<LapTrace>> goodLaps; ///< the filmed one among them when it is one

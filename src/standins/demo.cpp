@@ -41,8 +41,10 @@ Result<DemoFiles> makeDemo(const fs::path& folder, const std::function<bool(doub
     fs::create_directories(folder, ec);
     if (ec) return Error{"file.unwritable", ec.message(), folder.string(), "a folder that may be written to"};
     const DemoFiles files{folder / "saltmarrow-lap.mp4", folder / "saltmarrow-log.csv",
-                          folder / "saltmarrow-ring.geojson", folder / "saltmarrow-truth.json"};
-    if (fs::exists(files.video) && fs::exists(files.log) && fs::exists(files.track) && fs::exists(files.truth))
+                          folder / "saltmarrow-ring.geojson", folder / "saltmarrow-truth.json",
+                          folder / "saltmarrow-panel.mp4"};
+    if (fs::exists(files.video) && fs::exists(files.log) && fs::exists(files.track) && fs::exists(files.truth) &&
+        fs::exists(files.panel))
         return files;
     progress(0, "driving the laps");
     const auto circuit = saltmarrowRing();
@@ -59,6 +61,10 @@ Result<DemoFiles> makeDemo(const fs::path& folder, const std::function<bool(doub
                                [&](double share) { return progress(0.05 + 0.95 * share, "filming the lap"); });
         !s)
         return s.error();
+    FilmOptions drawn = film; // a stretch of the same lap as others film it: small, with a panel, without a log
+    drawn.fromS += 18, drawn.toS = drawn.fromS + 24, drawn.width = 640, drawn.height = 360, drawn.frameRate = 25;
+    drawn.panel = PanelStyle::Strokes;
+    if (auto s = standin::film(circuit, driven, drawn, files.panel, [](double) { return true; }); !s) return s.error();
     return files;
 }
 

@@ -10,6 +10,7 @@ namespace hl::standin {
 
 struct DemoFiles {
     std::filesystem::path video, log, track, truth;
+    std::filesystem::path panel; ///< a stretch of film without a log, with a panel drawn in its picture
 };
 
 /// Makes what is missing in `folder` and keeps what is there. `progress` gets 0..1 and returns false to stop.

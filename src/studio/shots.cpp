@@ -1,11 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/shots.h"
 
+#include "store/files.h"
 #include "store/log_file.h"
 #include "studio/main_window.h"
 #include "studio/stations/corners/corner_page.h"
 #include "studio/stations/scene/columns_dialog.h"
 #include "studio/stations/scene/new_guide_dialog.h"
+#include "studio/stations/scene/panel_dialog.h"
 #include "studio/views/evidence_view.h"
 #include "studio/widgets/help_overlay.h"
 #include "studio/widgets/welcome.h"
@@ -110,6 +112,16 @@ int takeShots(MainWindow& w, const QString& guide, const QString& folder) {
         settle(200);
         all &= columns.grab().save(QDir(folder).filePath(QStringLiteral("columns.png")));
     }
+    const auto panelFilm = w.desk().session().video.parent_path() / "saltmarrow-panel.mp4";
+    if (const auto text = readFile(panelFilm.string() + ".panel.csv"))
+        if (auto boxes = parsePanelBoxes(*text, "")) {
+            PanelDialog panel(w.desk().tasks(), QString::fromStdString(panelFilm.string()), std::move(*boxes), &w);
+            panel.show();
+            panel.read();
+            for (int i = 0; i < 100 && panel.busy(); ++i) settle(100);
+            settle(200);
+            all &= panel.grab().save(QDir(folder).filePath(QStringLiteral("panel.png")));
+        }
     return all ? 0 : 1;
 }
 

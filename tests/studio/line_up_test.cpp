@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/stations/line_up/line_up_page.h"
+#include "studio/stations/line_up/places_view.h"
 #include "support/studio.h"
 
 #include <catch2/catch.hpp>
@@ -86,4 +87,40 @@ TEST_CASE("a click in the evidence goes to that moment of the film") {
     auto* view = s.find<EvidenceView>("evidence");
     QTest::mouseClick(view, Qt::LeftButton, {}, QPoint(view->width() * 3 / 4, 60));
     CHECK(s.player().footageTime() == Approx(44.5).margin(0.2));
+}
+
+TEST_CASE("another place of the film is chosen with one key: the lap is measured anew, words and undo stay") {
+    const ScratchFolder dir;
+    Studio s(copiedDemo(dir));
+    REQUIRE(s.ready);
+    s.key(Qt::Key_2, Qt::AltModifier);
+    auto* places = s.find<PlacesView>("places");
+    REQUIRE(places);
+    REQUIRE(places->places().size() >= 2);
+    CHECK(places->places()[0].present);
+    const auto other = places->places()[1].place;
+    const auto words = s.desk().guide().corners[2].beats;
+    const double before = s.desk().session().trace.t.back() - s.desk().session().trace.t.front();
+    const int lap = s.desk().guide().sources.lap;
+    REQUIRE(other.lap != lap);
+    s.key(Qt::Key_2);
+    CHECK(s.desk().guide().sources.lap == other.lap);
+    REQUIRE(waitFor([&] { return s.desk().session().lap == other.lap; }));
+    CHECK(s.desk().guide().corners[2].beats == words);
+    CHECK(s.desk().session().trace.t.back() - s.desk().session().trace.t.front() != before);
+    CHECK(places->places()[1].present);
+    CHECK(s.find<QLabel>("tieVerdict")->text().contains(QStringLiteral("sure")));
+    s.key(Qt::Key_Z, Qt::ControlModifier);
+    REQUIRE(waitFor([&] { return s.desk().session().lap == lap; }));
+    CHECK(places->places()[0].present);
+    // with the mouse, too; and a picture of the place that holds goes there
+    auto* row = s.find<PlaceRow>("place2");
+    QTest::mouseClick(row, Qt::LeftButton, {}, QPoint(40, 20));
+    CHECK(s.desk().guide().sources.lap == other.lap);
+    s.key(Qt::Key_Z, Qt::ControlModifier);
+    REQUIRE(waitFor([&] { return s.desk().session().lap == lap; }));
+    auto* first = s.find<PlaceRow>("place1");
+    s.player().seekFootage(0);
+    QTest::mouseClick(first, Qt::LeftButton, {}, QPoint(first->width() - 30, 20));
+    CHECK(s.player().footageTime() == Approx(places->places()[0].moments.back().filmS).margin(0.03));
 }

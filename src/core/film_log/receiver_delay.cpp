@@ -10,7 +10,7 @@ namespace hl {
 namespace {
 
 constexpr double kStep = 0.05;       // s between values that are held against each other
-constexpr double kSensorS = 0.012;   // filters of sensors that no fit can see
+constexpr double kSensorS = 0.018;   // filters of sensors, and begins of packets, that no fit can see
 constexpr double kLeastAlike = 0.5;  // correlation of picture and course
 constexpr std::size_t kFewest = 200; // values
 

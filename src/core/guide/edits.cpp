@@ -89,6 +89,12 @@ Guide withTie(Guide g, ClockTie tie) {
     g.sources.film().tie = std::move(tie);
     return g;
 }
+Guide withPlace(Guide g, const TiePlace& place) {
+    auto& tie = g.sources.film().tie;
+    tie.offsetS = place.offsetS, tie.confidence = 1;
+    if (place.lap >= 0) g.sources.lap = place.lap;
+    return g;
+}
 Guide withPairs(Guide g, std::vector<PlacePair> pairs) {
     g.sources.film().pairs = std::move(pairs);
     return g;

@@ -17,6 +17,8 @@ Guide withAdvice(Guide g, CornerId corner,
 Guide withCornerName(Guide g, CornerId corner, std::string name);
 Guide withConsequence(Guide g, CornerId corner, int rating); ///< clamped to 0..3
 Guide withTie(Guide g, ClockTie tie);
+/// The film lies at this place of the log, a person said; the guide is of the lap it shows there.
+Guide withPlace(Guide g, const TiePlace& place);
 Guide withPairs(Guide g, std::vector<PlacePair> pairs);
 Guide withScene(Guide g, Scene scene);
 Guide withFrameRate(Guide g, int frameRate);

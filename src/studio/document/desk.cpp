@@ -22,6 +22,14 @@ Result<Read> readAll(const std::string& folder) {
     return Read{std::move(*guide), std::make_shared<const Session>(std::move(*session)), unsavedEdits(folder)};
 }
 
+/// Measured between the guide's own bounds; on another lap from the files on.
+Result<std::shared_ptr<const Session>> broughtUpToDate(const std::shared_ptr<const Session>& session, const Guide& g) {
+    if (session->lap == g.sources.lap) return std::make_shared<const Session>(measuredAgain(*session, g));
+    auto other = bringUp(session->folder, g);
+    if (!other) return other.error();
+    return std::make_shared<const Session>(std::move(*other));
+}
+
 struct Planned {
     std::shared_ptr<const Speeches> speeches;
     std::shared_ptr<const Cut> cut;
@@ -121,11 +129,17 @@ void Desk::measureIfMoved() {
         return;
     }
     tasks_.start(
-        this, kMeasuring,
-        [s = session_, g = guide()](const Progress&) { return std::make_shared<const Session>(measuredAgain(*s, g)); },
-        [this](std::shared_ptr<const Session> s) {
-            session_ = std::move(s);
+        this, kMeasuring, [s = session_, g = guide()](const Progress&) { return broughtUpToDate(s, g); },
+        [this](Result<std::shared_ptr<const Session>> s) {
+            if (!s) return tell(s.error());
+            const bool otherLap = session_->lap != (*s)->lap;
+            session_ = std::move(*s);
             besideLaps_.measuredAgain(session_);
+            if (otherLap) { // film and road meet elsewhere
+                clock_ = clockOf(guide(), *session_);
+                replan();
+                emit changed({.sources = true});
+            }
             emit measured();
             emit changed({.facts = true});
         });

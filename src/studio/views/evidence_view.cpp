@@ -39,7 +39,7 @@ QImage pictureOf(const NoteMap& map) {
 EvidenceView::EvidenceView(Desk& desk, Player& player, QWidget* parent)
     : QWidget(parent), desk_(desk), player_(player) {
     setObjectName(QStringLiteral("evidence"));
-    setMinimumHeight(150);
+    setMinimumHeight(120);
     setAccessibleName(tr("Engine note and turning of the film with those of the log over them"));
     connect(&player_, &Player::moved, this, [this] { update(); });
     connect(&desk_, &Desk::changed, this, [this] { update(); });

@@ -1,27 +1,30 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/stations/line_up/line_up_page.h"
 
-#include "core/units/figures.h"
 #include "picture/tokens.h"
 #include "studio/widgets/style.h"
 
 #include <QHBoxLayout>
-#include <QPainter>
 #include <QVBoxLayout>
 
 namespace hl {
 namespace {
 
-constexpr QSize kMoment(140, 80);
+constexpr QSize kMoment(160, 90);
+constexpr std::size_t kMoments = 4;
 constexpr TaskKind kTying{"line up", Lane::Long}, kListening{"listen to the film", Lane::Long},
-    kWatching{"watch the film turn", Lane::Long}, kMoments{"pictures of moments"};
+    kWatching{"watch the film turn", Lane::Long}, kMomentsTask{"pictures of moments"};
 
 /// One small picture of each moment, decoded in film order.
 std::vector<QImage> framesAt(const std::filesystem::path& video, const std::vector<double>& times) {
     std::vector<QImage> out(times.size());
     auto reader = VideoReader::open(video, 1);
     if (!reader) return out;
+    std::vector<std::size_t> order;
     for (std::size_t i = 0; i < times.size(); ++i)
+        if (std::isfinite(times[i])) order.push_back(i);
+    std::sort(order.begin(), order.end(), [&](std::size_t a, std::size_t b) { return times[a] < times[b]; });
+    for (const auto i : order)
         if (const auto f = reader->frameAt(at<FootageTime>(times[i]))) {
             const int h = kMoment.width() * f->height / std::max(1, f->width);
             const auto px = toBgra(*f, kMoment.width(), h & ~1);
@@ -42,9 +45,9 @@ QString tieMethodText(const std::string& method) {
 
 LineUpPage::LineUpPage(Desk& desk, Player& player, QWidget* parent)
     : QWidget(parent), desk_(desk), player_(player), verdict_(new QLabel), state_(quiet({})),
-      evidence_(new EvidenceView(desk, player)), metre_(new QDoubleSpinBox), pairs_(new QListWidget),
-      sound_(plainButton(tr("By sound"))), motion_(plainButton(tr("By picture"))), both_(plainButton(tr("By both"))),
-      use_(lampButton(tr("Tie by these"))) {
+      evidence_(new EvidenceView(desk, player)), places_(new PlacesView), metre_(new QDoubleSpinBox),
+      pairs_(new QListWidget), sound_(plainButton(tr("By sound"))), motion_(plainButton(tr("By picture"))),
+      both_(plainButton(tr("By both"))), use_(lampButton(tr("Tie by these"))) {
     setObjectName(QStringLiteral("sheet"));
     setAttribute(Qt::WA_StyledBackground);
     auto* column = new QVBoxLayout(this);
@@ -59,21 +62,9 @@ LineUpPage::LineUpPage(Desk& desk, Player& player, QWidget* parent)
     verdict_->setWordWrap(true);
     column->addWidget(verdict_);
     column->addWidget(evidence_, 1);
-    auto* row = new QHBoxLayout;
-    for (auto*& m : moments_) {
-        m = new QPushButton;
-        m->setObjectName(QStringLiteral("moment"));
-        m->setIconSize(kMoment);
-        m->setAccessibleName(tr("A moment of the lap"));
-        m->setFixedSize(kMoment.width() + 4, kMoment.height() + 4);
-        const auto i = static_cast<std::size_t>(&m - moments_);
-        connect(m, &QPushButton::clicked, this, [this, i] {
-            if (i < lapMoments_.size()) player_.seekMetre(lapMoments_[i].atM);
-        });
-        row->addWidget(m);
-    }
-    row->addStretch();
-    column->addLayout(row);
+    column->addWidget(places_);
+    connect(places_, &PlacesView::chosen, this, &LineUpPage::choose);
+    connect(places_, &PlacesView::momentWanted, this, [this](double filmS) { player_.seekFootage(filmS); });
     auto* hand = new QHBoxLayout;
     auto* earlier = plainButton(tr("\u2039 earlier"));
     auto* later = plainButton(tr("later \u203a"));
@@ -93,6 +84,7 @@ LineUpPage::LineUpPage(Desk& desk, Player& player, QWidget* parent)
     hand->addStretch();
     column->addLayout(hand);
     auto* list = new QHBoxLayout;
+    list->setContentsMargins(0, 0, 0, 0);
     pairs_->setObjectName(QStringLiteral("pairs"));
     pairs_->setAccessibleName(tr("Moments set by hand. Delete removes one."));
     pairs_->setMaximumHeight(72);
@@ -104,7 +96,9 @@ LineUpPage::LineUpPage(Desk& desk, Player& player, QWidget* parent)
     buttons->addWidget(remove);
     list->addWidget(pairs_, 1);
     list->addLayout(buttons);
-    column->addLayout(list);
+    byHand_ = new QWidget;
+    byHand_->setLayout(list);
+    column->addWidget(byHand_);
     column->addWidget(state_);
     state_->hide();
     connect(sound_, &QPushButton::clicked, this, [this] { tieBy(SyncBy::Sound); });
@@ -158,7 +152,7 @@ void LineUpPage::enter() {
 
 void LineUpPage::refresh() {
     const auto& s = desk_.guide().sources.film();
-    const auto sure = s.tie.sure() ? tr("sure") : tr("not sure: set two moments by hand");
+    const auto sure = s.tie.sure() ? tr("sure") : tr("not sure: look at the places below, or set two moments by hand");
     verdict_->setText(tr("Tied <b>%1</b> to within <b>%2 ms</b>, %3. Log time is film time plus %4 s%5.")
                           .arg(tieMethodText(s.tie.method))
                           .arg(std::lround(s.tie.uncertaintyMs))
@@ -167,14 +161,6 @@ void LineUpPage::refresh() {
                           .arg(std::abs(s.tie.driftPpm) < 1
                                    ? QString()
                                    : tr(", drifting %1 millionths").arg(s.tie.driftPpm, 0, 'f', 0)));
-    if (s.tie.places.size() > 1 && s.tie.places.front().likeness > 0) {
-        const auto& next = s.tie.places[1];
-        verdict_->setText(verdict_->text().chopped(1) +
-                          tr("; the next best place, plus %1 s%2, is %3 as alike.")
-                              .arg(next.offsetS, 0, 'f', 1)
-                              .arg(next.lap >= 0 ? tr(" in lap %1").arg(next.lap) : QString())
-                              .arg(QString::fromStdString(percentText(next.likeness / s.tie.places.front().likeness))));
-    }
     pairs_->clear();
     for (const auto& p : s.pairs) {
         const double off = seconds(s.tie.log(p.footage)) - seconds(timeAt(desk_.session().trace, p.atM));
@@ -184,40 +170,28 @@ void LineUpPage::refresh() {
                             .arg(std::lround(off * 1000)));
     }
     use_->setEnabled(s.pairs.size() >= 2);
+    byHand_->setVisible(!s.pairs.empty());
     takeMoments();
 }
 
-/// The log's events where the tie puts them in the film: one sees at once whether they are there.
+void LineUpPage::choosePlace(std::size_t i) {
+    if (i < places_->places().size() && !places_->places()[i].present) choose(places_->places()[i].place);
+}
+
+void LineUpPage::choose(const TiePlace& place) {
+    desk_.edit({tr("Another place").toStdString(), [place](Guide g) { return withPlace(std::move(g), place); }});
+}
+
+/// The lap's turn-ins where each place puts them in the film: one sees at once which of them is right.
 void LineUpPage::takeMoments() {
-    if (!isVisible() && lapMoments_.empty() && gatheredFor_.isEmpty()) return;
-    lapMoments_ = momentsOf(desk_.guide(), desk_.session(), 4);
-    std::vector<double> times;
-    for (const auto& m : lapMoments_) times.push_back(seconds(desk_.clock().footage(m.atM)));
-    for (std::size_t i = 0; i < 4; ++i) {
-        const auto text =
-            i < lapMoments_.size()
-                ? tr("%1 at %2 m").arg(QString::fromStdString(lapMoments_[i].what)).arg(std::lround(lapMoments_[i].atM))
-                : QString();
-        moments_[i]->setAccessibleName(text);
-        moments_[i]->setToolTip(text);
-        moments_[i]->setVisible(i < lapMoments_.size());
-    }
+    if (!isVisible() && places_->places().empty() && gatheredFor_.isEmpty()) return;
+    places_->show(placeMoments(desk_.guide(), desk_.session(), kMoments));
     desk_.tasks().start(
-        this, kMoments, [video = desk_.session().video, times](const Progress&) { return framesAt(video, times); },
-        [this](std::vector<QImage> frames) {
-            for (std::size_t i = 0; i < frames.size() && i < 4 && i < lapMoments_.size(); ++i) {
-                QPixmap picture = QPixmap::fromImage(frames[i]);
-                if (picture.isNull()) continue;
-                QPainter p(&picture);
-                const QRect strip(0, picture.height() - 18, picture.width(), 18);
-                p.fillRect(strip, QColor(18, 35, 31, 220));
-                p.setFont(look::text(look::kTiny, look::Weight::Strong));
-                p.setPen(QColor(look::kMist));
-                p.drawText(strip, Qt::AlignCenter, moments_[i]->accessibleName());
-                p.end();
-                moments_[i]->setIcon(QIcon(picture));
-            }
-        });
+        this, kMomentsTask,
+        [video = desk_.session().video, times = places_->filmTimes()](const Progress&) {
+            return framesAt(video, times);
+        },
+        [this](const std::vector<QImage>& frames) { places_->setPictures(frames); });
 }
 
 void LineUpPage::tieBy(SyncBy by) {

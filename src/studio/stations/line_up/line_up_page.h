@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 #include "jobs/bring_in.h"
+#include "studio/stations/line_up/places_view.h"
 #include "studio/views/evidence_view.h"
 
 #include <QDoubleSpinBox>
@@ -18,9 +19,10 @@ class LineUpPage : public QWidget {
     Q_OBJECT
   public:
     LineUpPage(Desk& desk, Player& player, QWidget* parent = nullptr);
-    void enter();           ///< gathers the evidence the first time it is shown for a guide
-    void nudge(int frames); ///< moves the log against the film by so many frames
-    void addPair();         ///< this frame is the metre in the box
+    void enter();                    ///< gathers the evidence the first time it is shown for a guide
+    void nudge(int frames);          ///< moves the log against the film by so many frames
+    void choosePlace(std::size_t i); ///< the film lies at the i-th place of those shown
+    void addPair();                  ///< this frame is the metre in the box
     bool busy() const { return busy_; }
 
   private:
@@ -28,17 +30,18 @@ class LineUpPage : public QWidget {
     void tieBy(SyncBy by);
     void usePairs();
     void removePair();
+    void choose(const TiePlace& place);
     void takeMoments();
     double frameS() const;
     Desk& desk_;
     Player& player_;
     QLabel *verdict_, *state_;
     EvidenceView* evidence_;
-    QPushButton* moments_[4];
+    PlacesView* places_;
+    QWidget* byHand_ = nullptr;
     QDoubleSpinBox* metre_;
     QListWidget* pairs_;
     QPushButton *sound_, *motion_, *both_, *use_;
-    std::vector<LapMoment> lapMoments_;
     QString gatheredFor_;
     bool busy_ = false;
 };

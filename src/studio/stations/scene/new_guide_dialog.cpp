@@ -6,6 +6,7 @@
 #include "store/column_memory.h"
 #include "store/log_file.h"
 #include "studio/stations/scene/columns_dialog.h"
+#include "studio/stations/scene/panel_dialog.h"
 #include "studio/widgets/style.h"
 
 #include <QFileDialog>
@@ -39,7 +40,8 @@ QWidget* fileRow(QLineEdit* edit, const QString& name, QWidget* parent) {
 NewGuideDialog::NewGuideDialog(Tasks& tasks, QWidget* parent)
     : QDialog(parent), tasks_(tasks), video_(new QLineEdit), log_(new QLineEdit), track_(new QLineEdit),
       folder_(new QLineEdit), car_(new QLineEdit), conditions_(new QLineEdit), pairs_(new QLineEdit), state_(quiet({})),
-      bar_(new QProgressBar), make_(lampButton(tr("Make the guide"))), columns_(plainButton(tr("Columns\u2026"))) {
+      bar_(new QProgressBar), make_(lampButton(tr("Make the guide"))), columns_(plainButton(tr("Columns\u2026"))),
+      panel_(plainButton(tr("Panel\u2026"))) {
     setWindowTitle(tr("New guide"));
     auto* outer = new QVBoxLayout(this);
     outer->setContentsMargins(0, 0, 0, 0);
@@ -53,7 +55,17 @@ NewGuideDialog::NewGuideDialog(Tasks& tasks, QWidget* parent)
     auto* form = new QFormLayout;
     video_->setObjectName(QStringLiteral("newVideo")), log_->setObjectName(QStringLiteral("newLog")),
         track_->setObjectName(QStringLiteral("newTrack")), folder_->setObjectName(QStringLiteral("newFolder"));
-    form->addRow(tr("Film"), fileRow(video_, tr("Film"), this));
+    auto* filmRow = fileRow(video_, tr("Film"), this);
+    panel_->setObjectName(QStringLiteral("panelButton"));
+    panel_->setEnabled(false);
+    panel_->setToolTip(tr("Without a log: pedals, gear and speed that are drawn in the picture"));
+    filmRow->layout()->addWidget(panel_);
+    form->addRow(tr("Film"), filmRow);
+    connect(panel_, &QPushButton::clicked, this, &NewGuideDialog::askPanel);
+    connect(video_, &QLineEdit::textChanged, this, [this](const QString& film) {
+        boxes_.clear(), named_.clear();
+        panel_->setEnabled(looksLikeFilm(film.toStdString()));
+    });
     auto* logRow = fileRow(log_, tr("Log"), this);
     columns_->setObjectName(QStringLiteral("columnsButton"));
     columns_->setEnabled(false);
@@ -100,7 +112,11 @@ void NewGuideDialog::take(const QStringList& files) {
         const auto kind = QFileInfo(f).suffix().toLower();
         if (kind == QLatin1String("geojson") || kind == QLatin1String("json"))
             track_->setText(f);
-        else if (looksLikeFilm(f.toStdString()))
+        else if (looksLikeFilm(f.toStdString()) ||
+                 QStringList{QStringLiteral("mp4"), QStringLiteral("mov"), QStringLiteral("mkv"),
+                             QStringLiteral("webm"), QStringLiteral("avi"), QStringLiteral("m4v"),
+                             QStringLiteral("mts"), QStringLiteral("ts")}
+                     .contains(kind))
             video_->setText(f);
         else
             log_->setText(f);
@@ -151,6 +167,18 @@ void NewGuideDialog::askColumns() {
     dialog->open();
 }
 
+void NewGuideDialog::askPanel() {
+    auto* dialog = new PanelDialog(tasks_, video_->text(), boxes_, this);
+    dialog->setAttribute(Qt::WA_DeleteOnClose);
+    connect(dialog, &QDialog::accepted, this, [this, dialog] {
+        boxes_ = dialog->boxes(), named_ = dialog->named();
+        state_->setText(log_->text().isEmpty()
+                            ? tr("The log is read from the picture.")
+                            : tr("The log that is named is used; leave it empty to read the picture."));
+    });
+    dialog->open();
+}
+
 void NewGuideDialog::reject() {
     if (busy_) {
         tasks_.cancel(kMaking.name);
@@ -165,7 +193,7 @@ void NewGuideDialog::start() {
     NewGuide wish;
     wish.folder = folder_->text().toStdString(), wish.video = video_->text().toStdString(),
     wish.log = log_->text().toStdString();
-    wish.columns = choices_;
+    wish.columns = choices_, wish.panel = boxes_, wish.named = named_;
     if (!track_->text().isEmpty()) wish.track = track_->text().toStdString();
     for (const auto& text : pairs_->text().split(QLatin1Char(','), Qt::SkipEmptyParts)) {
         const auto pair = parsePair(text.trimmed().toStdString());

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 #include "core/log/log_input.h"
+#include "jobs/panel.h"
 #include "studio/document/tasks.h"
 
 #include <optional>
@@ -19,6 +20,7 @@ class NewGuideDialog : public QDialog {
     explicit NewGuideDialog(Tasks& tasks, QWidget* parent = nullptr);
     void take(const QStringList& files); ///< dropped files, sorted by what they are
     void askColumns();                   ///< shows what the log's columns are taken for
+    void askPanel();                     ///< asks what the film's picture shows, where there is no log
   signals:
     void made(const QString& folder);
 
@@ -32,9 +34,11 @@ class NewGuideDialog : public QDialog {
     QLineEdit *video_, *log_, *track_, *folder_, *car_, *conditions_, *pairs_;
     QLabel* state_;
     QProgressBar* bar_;
-    QPushButton *make_, *columns_;
+    QPushButton *make_, *columns_, *panel_;
     std::optional<LogShape> shape_; ///< of the log now named; none until it was looked at
     std::vector<ColumnChoice> choices_;
+    std::vector<PanelBox> boxes_;
+    std::vector<NamedMoment> named_;
     QString lookedAt_;
     bool busy_ = false;
 };
