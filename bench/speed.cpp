@@ -48,21 +48,44 @@ Opened open(const fs::path& demo) {
 
 } // namespace
 
+/// The demo's log again and again on one clock, so that it is as long as a day's driving.
+std::string longLog(const std::string& text, std::size_t bytes) {
+    const auto head = text.find('\n') + 1;
+    std::string out = text.substr(0, head);
+    double begin = 0;
+    while (out.size() < bytes) {
+        double t = 0;
+        for (std::size_t at = head; at < text.size();) {
+            const auto comma = text.find(',', at), end = text.find('\n', at);
+            t = begin + std::stod(text.substr(at, comma - at));
+            char time[32];
+            std::snprintf(time, sizeof time, "%.3f", t);
+            out.append(time).append(text, comma, end + 1 - comma);
+            at = end + 1;
+        }
+        begin = t + 0.01;
+    }
+    return out;
+}
+
 Report speedOfImport(const fs::path& demo) {
-    const auto text = must(readFile(demo / "saltmarrow-log.csv"));
+    const auto text = longLog(must(readFile(demo / "saltmarrow-log.csv")), 120'000'000);
+    const auto file = fs::temp_directory_path() / "lantern-bench-log.csv";
+    must(writeFile(file, text));
     std::vector<double> times;
-    for (int i = 0; i < 5; ++i) times.push_back(wallS([&] { must(importText(text, "log")); }));
+    for (int i = 0; i < 3; ++i) times.push_back(wallS([&] { must(readLog(file)); }));
     Report r = {
-        {"MB of CSV a second", static_cast<double>(text.size()) / 1e6 / spreadOf(times).median, "MB/s", 100, false}};
+        {"MB of CSV a second", static_cast<double>(text.size()) / 1e6 / spreadOf(times).median, "MB/s", 200, false}};
     // The same file by a general data-frame library's C reader, in the same run.
-    const auto file = (demo / "saltmarrow-log.csv").string(),
-               answer = (fs::temp_directory_path() / "lantern-pandas.txt").string();
-    const std::string script = "import pandas,time\nb=9\nfor i in range(5):\n t=time.time();pandas.read_csv('" + file +
-                               "');b=min(b,time.time()-t)\nopen('" + answer + "','w').write(str(b))";
+    const auto answer = (fs::temp_directory_path() / "lantern-pandas.txt").string();
+    const std::string script = "import pandas,time\nb=99\nfor i in range(3):\n t=time.time();pandas.read_csv('" +
+                               file.string() + "');b=min(b,time.time()-t)\nopen('" + answer + "','w').write(str(b))";
     if (std::system(("/usr/bin/python3 -c \"" + script + "\" >/dev/null 2>&1").c_str()) == 0)
         if (const auto s = readFile(answer))
             r.push_back({"as many times as fast as pandas' C reader",
-                         std::stod(*s) / *std::min_element(times.begin(), times.end()), "x", 3, false});
+                         std::stod(*s) / *std::min_element(times.begin(), times.end()), "x", 6, false});
+    std::error_code ec;
+    fs::remove(file, ec);
     return r;
 }
 

@@ -28,8 +28,7 @@ void globePath(const CarLog& log, std::vector<double>& lat, std::vector<double>&
 
 bool isWritten(Channel c, const CarLog& log) {
     const bool plane = c == Channel::X || c == Channel::Y, globe = c == Channel::Latitude || c == Channel::Longitude;
-    if (onTheGlobe(log)) return log.has(c) && !plane;
-    return log.has(c) && !globe;
+    return onTheGlobe(log) ? globe || (log.has(c) && !plane) : log.has(c) && !globe;
 }
 
 int decimalsOf(Channel c) { return c == Channel::Latitude || c == Channel::Longitude ? 9 : c == Channel::Gear ? 0 : 4; }

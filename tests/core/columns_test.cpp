@@ -64,3 +64,86 @@ TEST_CASE("five hundred columns without positions are understood too, and the no
         for (const auto& e : c.evidence) CHECK(e.with != c.header);
     }
 }
+
+TEST_CASE("columns are understood from one row a second to a thousand") {
+    for (const double rateHz : {1.0, 5.0, 1000.0}) {
+        CAPTURE(rateHz);
+        Score score;
+        std::vector<std::string> misses;
+        for (int k = 0; k < 4; ++k) {
+            Writing w;
+            w.seed = static_cast<unsigned>(900 + k), w.names = static_cast<Names>(k), w.rateHz = rateHz, w.units = k;
+            w.rightPositive = k % 2;
+            judge(w, score, misses);
+        }
+        for (const auto& miss : misses) UNSCOPED_INFO(miss);
+        CHECK(score.silentlyWrong == 0);
+        CHECK(score.right >= 0.95 * score.needed);
+    }
+}
+
+TEST_CASE("a row that counts the channels is no sample") {
+    for (const char* count : {"1,2,3,4\n", "0,1,2,3\n", "s,m,km/h,\n1,2,3,4\n"}) {
+        std::string text = std::string("time,distance,speed,gear\n") + count;
+        for (int i = 0; i < 200; ++i) {
+            char row[80];
+            std::snprintf(row, sizeof row, "%.2f,%.2f,%.1f,%d\n", 5 + i * 0.1, 3 + i * 2.0, 72.0 + i % 3, 3);
+            text += row;
+        }
+        const auto log = importText(text, "counted.csv");
+        REQUIRE(log);
+        CHECK(log->rows == 200);
+        CHECK((*log)[Channel::Time].front() == Approx(5));
+    }
+}
+
+TEST_CASE("a log that is still growing, or has holes and words in it, is read as far as it goes") {
+    std::string text = "time [s],driver,speed [km/h],lat [deg],lon [deg],rpm\n";
+    for (int i = 0; i < 3000; ++i) {
+        char row[160];
+        const double a = i * 0.01;
+        // positions ten times a second between speeds a hundred times a second
+        if (i % 10 == 0)
+            std::snprintf(row, sizeof row, "%.2f,\"Pell, A.\",%.2f,%.7f,%.7f,%d\n", i * 0.01, 90.0,
+                          41.5 + 0.0022 * std::sin(a / 9), -29.2 + 0.003 * std::cos(a / 9), 4000 + i % 50);
+        else
+            std::snprintf(row, sizeof row, "%.2f,\"Pell, A.\",%.2f,,,\n", i * 0.01, 90.0);
+        text += row;
+    }
+    const auto whole = importText(text, "log.csv");
+    REQUIRE(whole);
+    CHECK(whole->rows == 3000);
+    for (const std::size_t cut : {1, 7, 19, 30}) {
+        const auto growing = importText(std::string_view(text).substr(0, text.size() - cut), "log.csv");
+        REQUIRE(growing);
+        CHECK(growing->rows >= 2998);
+        CHECK(growing->hasPosition());
+    }
+}
+
+TEST_CASE("a table is read the same on one core and on several") {
+    // many blocks, rows that cannot be used among them, a clock that starts again: all told with their own line
+    std::string text = "time [s],speed [m/s],gear\n";
+    std::size_t line = 1, bad = 0;
+    while (text.size() < 9'000'000) {
+        const auto k = line - 1;
+        char row[80];
+        std::snprintf(row, sizeof row, "%.3f,%.4f,%zu\n", num(k % 250000) * 0.01, 30 + 10 * std::sin(num(k) * 0.001),
+                      1 + k / 90 % 6);
+        text += k % 100003 == 50000 ? (++bad, "broken\n") : std::string(row);
+        ++line;
+    }
+    const auto log = importText(text, "long.csv");
+    REQUIRE(log);
+    CHECK(log->badRows == bad);
+    CHECK(log->rows == line - 1 - bad);
+    std::size_t told = 0;
+    for (const auto& n : log->notes)
+        if (n.line > 0 && n.text.find("row has") != std::string::npos) {
+            ++told;
+            CHECK((n.line - 2) % 100003 == 50000);
+        }
+    CHECK(told == bad);
+    const auto& t = (*log)[Channel::Time];
+    CHECK(std::is_sorted(t.begin(), t.end()));
+}

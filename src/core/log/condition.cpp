@@ -106,14 +106,17 @@ std::vector<std::size_t> freshFixes(const CarLog& log) {
 
 void conditionPositions(CarLog& log, const std::vector<std::size_t>& fresh) {
     if (fresh.size() < 8) return;
+    std::vector<double> first; // enough to tell how often a position comes
+    for (std::size_t k = 0; k < std::min<std::size_t>(fresh.size(), 4000); ++k)
+        first.push_back(log[Channel::Time][fresh[k]]);
+    const double step = medianStep(first);
+    if (step < kFastest || step > kSlowest) return;
     AxisFixes east, north;
     for (const auto i : fresh) {
         east.t.push_back(log[Channel::Time][i]);
         east.place.push_back(log[Channel::X][i]), north.place.push_back(log[Channel::Y][i]);
     }
     north.t = east.t;
-    const double step = medianStep(east.t);
-    if (step < kFastest || step > kSlowest) return;
     const double noise = std::max(
         kLeastNoise, std::hypot(placeNoiseOf(east.t, east.place), placeNoiseOf(north.t, north.place)) / std::sqrt(2.0));
     east.placeNoise = north.placeNoise = noise;

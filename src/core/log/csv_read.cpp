@@ -8,18 +8,28 @@
 
 #include <cstring>
 #include <fast_float/fast_float.h>
+#include <future>
+#include <thread>
 
 namespace hl {
 namespace {
 
 constexpr std::size_t kPreviewRows = 400;
 
-struct Rows {
-    CsvHead head;
-    SampleSink sink;
-    std::size_t line = 0;
-    std::size_t needed = 0;  ///< cells up to the last used column
+/// A piece of the table as numbers: what one core read, not yet laid in a row with the others.
+struct Piece {
+    std::vector<double> values;                              ///< of the used columns, row after row
+    std::vector<std::size_t> lines;                          ///< of each row, counted from the piece's first
+    std::vector<std::pair<std::size_t, std::string>> faults; ///< rows that cannot be used: index and why
+    std::size_t lineCount = 0;
     bool clockTimes = false; ///< h:mm:ss or ISO seen: they are in seconds
+};
+
+struct Table {
+    CsvHead head;
+    std::vector<std::size_t> slotOf; ///< of each column: its place among the used ones
+    std::vector<Channel> used;       ///< channel of each slot
+    std::size_t needed = 0;          ///< cells up to the last used column
 };
 
 std::vector<Channel> usedChannels(const CsvHead& head) {
@@ -31,7 +41,7 @@ std::vector<Channel> usedChannels(const CsvHead& head) {
 }
 
 /// One cell that is not a plain number right up to its end: quotes, blanks, clock times, words.
-double slowCell(Rows& r, const ColumnGuess& column, std::string_view cell, std::string& fault) {
+double slowCell(const Table& r, Piece& piece, const ColumnGuess& column, std::string_view cell, std::string& fault) {
     cell = trimmedCell(cell);
     if (cell.empty()) return kNaN;
     if (column.channel != Channel::Time) {
@@ -40,7 +50,7 @@ double slowCell(Rows& r, const ColumnGuess& column, std::string_view cell, std::
     }
     const auto v = parseTime(cell, r.head.decimalComma);
     if (!v) fault = "time \"" + std::string(cell.substr(0, 24)) + "\" is not a number";
-    r.clockTimes |= v && cell.find(':') != std::string_view::npos;
+    piece.clockTimes |= v && cell.find(':') != std::string_view::npos;
     return v ? *v * (cell.find(':') != std::string_view::npos ? 1 : column.factor) : kNaN;
 }
 
@@ -72,10 +82,12 @@ const char* cellEnd(const char* p, const char* end, char delimiter) {
     return p;
 }
 
-void readLine(Rows& r, const char* p, const char* end) {
+void readLine(const Table& r, const char* p, const char* end, Piece& piece) {
     const auto& columns = r.head.columns;
     const fast_float::parse_options options{fast_float::chars_format::general, r.head.decimalComma ? ',' : '.'};
-    auto& row = r.sink.row();
+    const std::size_t start = piece.values.size();
+    piece.values.resize(start + r.used.size(), kNaN);
+    double* const row = piece.values.data() + start;
     std::string fault;
     std::size_t i = 0;
     for (; i < columns.size(); ++i) {
@@ -87,38 +99,85 @@ void readLine(Rows& r, const char* p, const char* end) {
         }
         double value = 0;
         if (const char* quick = quickNumber(p, end, r.head.delimiter, r.head.decimalComma ? ',' : '.', value)) {
-            set(row, column.channel, value * column.factor + column.offset);
+            row[r.slotOf[i]] = value * column.factor + column.offset;
             p = quick + 1;
             continue;
         }
         const auto [stop, ec] = fast_float::from_chars_advanced(p, end, value, options);
         if (ec == std::errc{} && (stop == end || *stop == r.head.delimiter) && std::isfinite(value)) {
-            set(row, column.channel, value * column.factor + column.offset);
+            row[r.slotOf[i]] = value * column.factor + column.offset;
             p = stop + 1;
             continue;
         }
         const char* to = cellEnd(p, end, r.head.delimiter);
-        set(row, column.channel, slowCell(r, column, {p, static_cast<std::size_t>(to - p)}, fault));
+        row[r.slotOf[i]] = slowCell(r, piece, column, {p, static_cast<std::size_t>(to - p)}, fault);
         p = to + 1;
     }
-    if (i < r.needed)
-        return r.sink.bad(r.line,
-                          "row has " + std::to_string(i) + " cells; expected " + std::to_string(columns.size()));
-    if (!fault.empty()) return r.sink.bad(r.line, fault);
-    if (r.head.time == TimeBy::Rate) set(row, Channel::Time, num(r.sink.rows()) / r.head.rateHz);
-    r.sink.end(r.line);
+    if (i < r.needed) fault = "row has " + std::to_string(i) + " cells; expected " + std::to_string(columns.size());
+    if (!fault.empty()) piece.faults.emplace_back(piece.lines.size(), std::move(fault));
+    piece.lines.push_back(piece.lineCount);
 }
 
-void readBlock(Rows& r, std::string_view block) {
-    const char *p = block.data(), *end = p + block.size();
+Piece readPiece(const Table& table, std::string_view text) {
+    Piece piece;
+    const auto rows = static_cast<std::size_t>(std::count(text.begin(), text.end(), '\n')) + 1;
+    piece.values.reserve(rows * table.used.size()), piece.lines.reserve(rows);
+    const char *p = text.data(), *end = p + text.size();
     while (p < end) {
         const auto* nl = static_cast<const char*>(std::memchr(p, '\n', static_cast<std::size_t>(end - p)));
         const char* stop = nl ? nl : end;
         const char* last = stop > p && stop[-1] == '\r' ? stop - 1 : stop;
-        ++r.line;
-        if (r.line > r.head.samplesLine && last > p && *p != '#') readLine(r, p, last);
+        ++piece.lineCount;
+        if (last > p && *p != '#') readLine(table, p, last, piece);
         p = stop + 1;
     }
+    return piece;
+}
+
+/// Whole lines in about equal parts, one a core.
+std::vector<std::string_view> shared(std::string_view block) {
+    constexpr std::size_t kWorthIt = 256 * 1024;
+    const std::size_t cores = std::clamp<std::size_t>(std::thread::hardware_concurrency(), 1, 4);
+    std::vector<std::string_view> parts;
+    for (std::size_t left = block.size() < kWorthIt ? 1 : cores; left > 1 && !block.empty(); --left) {
+        const auto end = block.find('\n', block.size() / left);
+        if (end == std::string_view::npos) break;
+        parts.push_back(block.substr(0, end + 1));
+        block.remove_prefix(end + 1);
+    }
+    if (!block.empty()) parts.push_back(block);
+    return parts;
+}
+
+/// The pieces one after the other: what follows from the rows before (a clock that starts again) is told here.
+void lay(const Table& table, const Piece& piece, std::size_t linesBefore, SampleSink& sink) {
+    std::size_t fault = 0;
+    for (std::size_t i = 0; i < piece.lines.size(); ++i) {
+        const auto line = linesBefore + piece.lines[i];
+        const bool faulty = fault < piece.faults.size() && piece.faults[fault].first == i;
+        if (faulty) ++fault;
+        if (line <= table.head.samplesLine) continue;
+        if (faulty) {
+            sink.bad(line, piece.faults[fault - 1].second);
+            continue;
+        }
+        auto& row = sink.row();
+        for (std::size_t k = 0; k < table.used.size(); ++k)
+            set(row, table.used[k], piece.values[i * table.used.size() + k]);
+        if (table.head.time == TimeBy::Rate) set(row, Channel::Time, num(sink.rows()) / table.head.rateHz);
+        sink.end(line);
+    }
+}
+
+Table tableOf(CsvHead head) {
+    Table t{std::move(head), {}, {}, 0};
+    t.slotOf.resize(t.head.columns.size());
+    for (std::size_t i = 0; i < t.head.columns.size(); ++i) {
+        if (t.head.columns[i].channel == Channel::Count) continue;
+        t.slotOf[i] = t.used.size(), t.needed = i + 1;
+        t.used.push_back(t.head.columns[i].channel);
+    }
+    return t;
 }
 
 /// Without a clock: each step takes its distance over its mean speed. The odometer may start again with every lap.
@@ -142,31 +201,45 @@ Result<CarLog> readCsv(LineStream& text, const LogInput& in) {
     auto head = findCsvHead(text.head(), in);
     if (!head) return head.error();
     SampleSink sink(usedChannels(*head));
-    Rows r{std::move(*head), std::move(sink), 0, 0, false};
-    for (std::size_t i = 0; i < r.head.columns.size(); ++i)
-        if (r.head.columns[i].channel != Channel::Count) r.needed = i + 1;
-    for (auto block = text.block(); !block.empty(); block = text.block()) {
-        readBlock(r, block);
-        if (text.taken() == static_cast<double>(block.size()) &&
-            in.sizeBytes > 2 * text.taken()) // after the first block
-            r.sink.reserve(static_cast<std::size_t>(num(r.sink.rows()) * in.sizeBytes / text.taken() * 1.03));
+    auto table = tableOf(std::move(*head));
+    std::size_t lines = 0;
+    bool clockTimes = false;
+    std::vector<Piece> read;
+    double firstBlock = 0; // its bytes, while it waits to be laid down
+    std::string kept;      // the block that is being read: its text must not move
+    for (auto block = text.block();; block = text.block()) {
+        kept.assign(block);
+        std::vector<std::future<Piece>> reading;
+        for (const auto part : shared(kept))
+            reading.push_back(std::async(std::launch::async, [&table, part] { return readPiece(table, part); }));
+        for (const auto& piece : read) { // meanwhile what was read before is laid down
+            lay(table, piece, lines, sink);
+            lines += piece.lineCount, clockTimes |= piece.clockTimes;
+        }
+        if (!read.empty() && firstBlock > 0 && in.sizeBytes > 2 * firstBlock) // growing would double the memory
+            sink.reserve(static_cast<std::size_t>(num(sink.rows()) * in.sizeBytes / firstBlock * 1.01));
+        firstBlock = read.empty() ? num(block.size()) : 0;
+        read.clear();
+        for (auto& piece : reading) read.push_back(piece.get());
+        if (block.empty()) break;
         if (in.sizeBytes > 0 && !in.goOn(text.taken() / in.sizeBytes))
             return Error{"job.cancelled", "stopped before it was finished; nothing was changed"};
     }
-    if (r.sink.rows() < 2)
+    if (sink.rows() < 2)
         return Error{"log.no-rows", "the log has no usable samples", in.fileName,
-                     "at least two rows with a time below line " + std::to_string(r.head.headerLine)};
-    auto log = r.sink.finish();
-    log.notes.insert(log.notes.begin(), r.head.notes.begin(), r.head.notes.end());
-    if (r.clockTimes)
-        for (auto& c : r.head.columns)
+                     "at least two rows with a time below line " + std::to_string(table.head.headerLine)};
+    auto log = sink.finish();
+    auto& columns = table.head.columns;
+    log.notes.insert(log.notes.begin(), table.head.notes.begin(), table.head.notes.end());
+    if (clockTimes)
+        for (auto& c : columns)
             if (c.channel == Channel::Time) c.unitGiven = true;
-    if (r.head.time == TimeBy::Driving) {
-        guessUnits(log, r.head.columns); // the speed's unit decides the time
+    if (table.head.time == TimeBy::Driving) {
+        guessUnits(log, columns); // the speed's unit decides the time
         timeFromDriving(log);
-        for (auto& c : r.head.columns) c.unitGiven = true;
+        for (auto& c : columns) c.unitGiven = true;
     }
-    repair(log, r.head.columns);
+    repair(log, columns);
     return log;
 }
 

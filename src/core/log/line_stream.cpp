@@ -6,7 +6,7 @@
 
 namespace hl {
 namespace {
-constexpr std::size_t kHeadBytes = 256 * 1024, kBlockBytes = 1024 * 1024;
+constexpr std::size_t kHeadBytes = 256 * 1024, kBlockBytes = 4096 * 1024;
 constexpr std::string_view kMark = "\xEF\xBB\xBF";
 } // namespace
 

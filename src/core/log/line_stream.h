@@ -14,7 +14,7 @@ class LineStream {
     explicit LineStream(ByteSource bytes);
     /// The beginning of the text, up to 256 KB, without taking it. A byte order mark is left out.
     std::string_view head();
-    /// The next whole lines, about a megabyte; the last line of the file may lack its end. Empty at the end.
+    /// The next whole lines, some megabytes; the last line of the file may lack its end. Empty at the end.
     std::string_view block();
     /// All the rest at once.
     std::string rest();

@@ -6,6 +6,7 @@
 
 #include <algorithm>
 #include <cstdio>
+#include <future>
 
 namespace hl {
 namespace {
@@ -93,16 +94,31 @@ void bridgeGaps(CarLog& log, Channel c) {
         log.notes.push_back({0, std::to_string(missing) + " missing values of " + std::string(name(c)) + " bridged"});
 }
 
+/// Degrees become metres in their own place: nobody asks for them again, and a long log has millions.
 void layOnPlane(CarLog& log) {
     if (log.hasPosition() || !log.has(Channel::Latitude) || !log.has(Channel::Longitude)) return;
-    const auto& lat = log[Channel::Latitude];
-    const auto& lon = log[Channel::Longitude];
+    auto lat = std::move(log[Channel::Latitude]), lon = std::move(log[Channel::Longitude]);
+    log[Channel::Latitude].clear(), log[Channel::Longitude].clear();
     const auto first = static_cast<std::size_t>(
         std::find_if(lat.begin(), lat.end(), [](double v) { return !std::isnan(v); }) - lat.begin());
     log.origin = GeoPoint{lat[first], lon[first]};
-    auto &x = log[Channel::X], &y = log[Channel::Y];
-    x.reserve(lat.size()), y.reserve(lat.size());
-    for (const auto& p : onPlane(*log.origin, lat, lon)) x.push_back(p.x), y.push_back(p.y);
+    constexpr std::size_t kAtOnce = 65536; // rows; the trigonometry is shared among cores
+    const auto convert = [&](std::size_t from) {
+        const auto to = std::min(lat.size(), from + kAtOnce);
+        const auto piece = [&](const std::vector<double>& v) {
+            return std::vector<double>(v.begin() + static_cast<std::ptrdiff_t>(from),
+                                       v.begin() + static_cast<std::ptrdiff_t>(to));
+        };
+        std::size_t i = from;
+        for (const auto& p : onPlane(*log.origin, piece(lat), piece(lon))) lat[i] = p.x, lon[i] = p.y, ++i;
+    };
+    for (std::size_t from = 0; from < lat.size(); from += 2 * kAtOnce) {
+        std::future<void> beside;
+        if (from + kAtOnce < lat.size()) beside = std::async(std::launch::async, convert, from + kAtOnce);
+        convert(from);
+        if (beside.valid()) beside.get();
+    }
+    log[Channel::X] = std::move(lat), log[Channel::Y] = std::move(lon);
 }
 
 } // namespace

@@ -10,14 +10,15 @@ namespace hl {
 namespace {
 
 constexpr double kWindowS = 0.3, kLeastSpeed = 4; // m/s
+constexpr std::size_t kEnough = 300'000;          // rows that tell a sign; long logs have millions
 
 /// Yaw rate of the driven path from chords of about 0.3 s, rad/s, left positive; 0 where the car crawls.
 std::vector<double> pathYawRate(const CarLog& log) {
     const auto& t = log[Channel::Time];
     const auto &x = log[Channel::X], &y = log[Channel::Y];
-    std::vector<double> yaw(t.size(), 0.0);
+    std::vector<double> yaw(std::min(t.size(), kEnough), 0.0);
     std::size_t a = 0, b = 0;
-    for (std::size_t i = 0; i < t.size(); ++i) {
+    for (std::size_t i = 0; i < yaw.size(); ++i) {
         while (t[i] - t[a] > kWindowS && a + 1 < i) ++a;
         while (b + 1 < t.size() && t[b] - t[i] < kWindowS) ++b;
         if (a >= i || b <= i) continue;
@@ -80,9 +81,9 @@ void alignSigns(CarLog& log) {
     if (log.has(Channel::LongitudinalAcc) && log.has(Channel::Speed)) {
         const auto& t = log[Channel::Time];
         const auto& v = log[Channel::Speed];
-        std::vector<double> slowing(t.size(), 0.0);
+        std::vector<double> slowing(std::min(t.size(), kEnough), 0.0);
         std::size_t a = 0;
-        for (std::size_t i = 1; i < t.size(); ++i) {
+        for (std::size_t i = 1; i < slowing.size(); ++i) {
             while (t[i] - t[a] > kWindowS && a + 1 < i) ++a;
             slowing[(a + i) / 2] = (v[i] - v[a]) / std::max(1e-3, t[i] - t[a]);
         }

@@ -57,6 +57,17 @@ Row rowOf(std::string_view text, char delimiter) {
     return r;
 }
 
+/// Channels counted through (1, 2, 3, ... or from nought) are no sample.
+bool countsColumns(const Row& r) {
+    if (r.words > 0 || r.numbers < 3 || r.numbers != r.cells.size()) return false;
+    const auto first = parseNumber(r.cells.front(), false);
+    for (std::size_t i = 0; i < r.cells.size(); ++i) {
+        const auto n = parseNumber(r.cells[i], false);
+        if (!n || !first || (*first != 0 && *first != 1) || *n != *first + static_cast<double>(i)) return false;
+    }
+    return true;
+}
+
 /// The first of several rows of one width in which numbers prevail, for one delimiter.
 struct Body {
     char delimiter = ',';
@@ -71,6 +82,7 @@ std::optional<Body> bodyBy(const std::vector<Record>& records, char delimiter) {
         if (records[i].text.find_first_not_of(" \t") == std::string_view::npos || records[i].text.starts_with('#'))
             continue;
         const auto r = rowOf(records[i].text, delimiter);
+        if (run == 0 && countsColumns(r)) continue;
         const bool samples = r.cells.size() >= 2 && r.numbers >= 1 && 2 * r.numbers >= r.numbers + r.words;
         if (!samples || (run > 0 && r.cells.size() != width)) run = 0;
         if (!samples) continue;
@@ -193,7 +205,8 @@ std::optional<TableShape> tableShape(std::string_view head) {
         // A row below the names that holds a number is a sample, if a broken one; it is told as such.
         auto below = *body;
         for (auto i = body->first; i-- > *names + 1;)
-            if (rowOf(records[i].text, body->delimiter).numbers > 0) below.first = i;
+            if (const auto r = rowOf(records[i].text, body->delimiter); r.numbers > 0 && !countsColumns(r))
+                below.first = i;
         t.samplesLine = records[below.first].line - 1;
         takeRowsBelow(records, *names, below, t);
     } else
