@@ -131,3 +131,24 @@ TEST_CASE("clocks that drift apart are found out by the turning, as far as it ca
     const double middle = 65;
     CHECK(std::abs(seconds(tie->log(at<FootageTime>(middle))) - (30 + middle * (1 + 120e-6))) < 0.015);
 }
+
+TEST_CASE("a picture that goes on after its log, or is short, is put into no other lap") {
+    const auto& d = saltmarrow();
+    CarLog part; // ends in the middle of the film
+    const auto& t = d.log[Channel::Time];
+    for (std::size_t c = 0; c < kChannelCount; ++c)
+        for (std::size_t i = 0; i < d.log.channels[c].size(); ++i)
+            if (t[i] <= 300) part.channels[c].push_back(d.log.channels[c][i]);
+    const auto tie = syncByMotion(seen(d, 250, 110, 0.02, 4), part);
+    REQUIRE(tie);
+    CHECK(tie->offsetS == Approx(250).margin(0.03));
+    std::mt19937 rng(5);
+    std::uniform_real_distribution<double> start(5, 340);
+    for (int i = 0; i < 12; ++i) {
+        const double from = start(rng);
+        const auto few = syncByMotion(seen(d, from, 9 + i, 0.03, 20 + static_cast<unsigned>(i)), d.log);
+        CAPTURE(from, i);
+        if (!few || !few->sure()) continue;
+        CHECK(std::abs(few->offsetS - from) * 1000 <= few->uncertaintyMs);
+    }
+}

@@ -134,3 +134,37 @@ TEST_CASE("a driver who repeats his laps within hundredths of a second is still 
         }
     }
 }
+
+TEST_CASE("nine seconds of film are put into their place, and say when they are not sure of it") {
+    const auto& d = saltmarrow();
+    std::mt19937 rng(7);
+    std::uniform_real_distribution<double> start(5, 350);
+    for (int i = 0; i < 6; ++i) {
+        standin::SoundOptions o;
+        o.fromS = start(rng), o.toS = o.fromS + 9, o.rate = 8000, o.seed = static_cast<unsigned>(i);
+        const auto tie = syncBySound(standin::engineSound(d.circuit, d.drive, o), d.log);
+        CAPTURE(o.fromS);
+        REQUIRE(tie);
+        if (tie->sure()) CHECK(tie->offsetS == Approx(o.fromS).margin(0.03));
+        bool among = false;
+        for (const auto& p : tie->places) among |= std::abs(p.offsetS - o.fromS) < 0.05;
+        CHECK(among);
+    }
+}
+
+TEST_CASE("a film that begins before its log or ends after it is put where it belongs") {
+    const auto& d = saltmarrow();
+    for (const bool before : {true, false}) {
+        CarLog part;
+        const auto& t = d.log[Channel::Time];
+        for (std::size_t c = 0; c < kChannelCount; ++c)
+            for (std::size_t i = 0; i < d.log.channels[c].size(); ++i)
+                if (before ? t[i] >= 40 : t[i] <= 300) part.channels[c].push_back(d.log.channels[c][i]);
+        standin::SoundOptions o;
+        o.fromS = before ? 10 : 250, o.toS = o.fromS + 110, o.rate = 8000;
+        const auto tie = syncBySound(standin::engineSound(d.circuit, d.drive, o), part);
+        CAPTURE(before);
+        REQUIRE(tie);
+        CHECK(tie->offsetS == Approx(o.fromS).margin(0.03));
+    }
+}

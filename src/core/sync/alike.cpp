@@ -10,8 +10,10 @@
 namespace hl {
 namespace {
 
-constexpr double kStep = 0.02;      // s, the common grid
-constexpr double kLeastShared = 12; // s of film inside the log
+constexpr double kStep = 0.02;     // s, the common grid
+constexpr double kLeastShared = 7; // s of film inside the log
+constexpr double kLeastPart = 15;  // s inside the log that make a place worth a look
+constexpr double kClearLead = 2.5; // standard errors
 constexpr double kSecondAwayS = 1.5;
 
 /// Values on an even grid, with their slow drift (a tilted camera, a sensor's offset) and their leaps taken out.
@@ -64,6 +66,13 @@ std::vector<double> products(const std::vector<double>& a, const std::vector<dou
     return out;
 }
 
+/// A short overlap must not win by chance: it counts by the root of what it shares.
+double shareOf(long lag, std::size_t film, std::size_t log) {
+    const long nf = static_cast<long>(film), nl = static_cast<long>(log);
+    const long shared = std::min(nl, lag + nf) - std::max(0L, lag);
+    return std::sqrt(static_cast<double>(std::max(0L, shared)) / static_cast<double>(std::min(nf, nl)));
+}
+
 /// Correlation of film and log for every lag at which they share enough, -1 elsewhere. Index k is lag k - (film - 1).
 std::vector<double> likeness(const std::vector<double>& log, const std::vector<double>& film) {
     auto r = products(log, film);
@@ -78,42 +87,64 @@ std::vector<double> likeness(const std::vector<double>& log, const std::vector<d
         const double energy =
             (logSquares[static_cast<std::size_t>(b)] - logSquares[static_cast<std::size_t>(a)]) *
             (filmSquares[static_cast<std::size_t>(b - lag)] - filmSquares[static_cast<std::size_t>(a - lag)]);
-        // a short overlap must not win by chance: it counts by the root of what it shares
-        const double share = std::sqrt(static_cast<double>(b - a) / static_cast<double>(std::min(nf, nl)));
-        r[k] = b - a < least || energy <= 0 ? -1 : r[k] / std::sqrt(energy) * share;
+        r[k] = b - a < least || energy <= 0 ? -1 : r[k] / std::sqrt(energy) * shareOf(lag, film.size(), log.size());
     }
     return r;
 }
 
 /// Laps of one driver move alike; the right one fits better in most seconds. The mean advantage of `lag` over `other`,
-/// second by second, in its standard errors.
+/// second by second, in its standard errors: in the seconds in which both places lie inside the log, else in all, what
+/// lies outside counting as nothing seen.
 double leadOver(const std::vector<double>& log, const std::vector<double>& film, long lag, long other) {
-    const auto at = [&](long i) {
-        return i >= 0 && i < static_cast<long>(log.size()) ? log[static_cast<std::size_t>(i)] : 0.0;
-    };
+    const auto inside = [&](long i) { return i >= 0 && i < static_cast<long>(log.size()); };
+    const auto at = [&](long i) { return inside(i) ? log[static_cast<std::size_t>(i)] : 0.0; };
+    const auto perBlock = static_cast<std::size_t>(1 / kStep);
+    std::vector<std::size_t> all, both; // first rows of blocks
+    for (std::size_t from = 0; from + perBlock <= film.size(); from += perBlock) {
+        const long a = static_cast<long>(from), b = static_cast<long>(from + perBlock) - 1;
+        all.push_back(from);
+        if (inside(a + lag) && inside(b + lag) && inside(a + other) && inside(b + other)) both.push_back(from);
+    }
+    const auto& blocks = num(both.size()) >= kLeastShared ? both : all;
     const auto scale = [&](long by) { // of the log that fits the film best
         double xy = 0, yy = 0;
-        for (std::size_t i = 0; i < film.size(); ++i)
-            xy += film[i] * at(static_cast<long>(i) + by),
-                yy += at(static_cast<long>(i) + by) * at(static_cast<long>(i) + by);
+        for (const auto from : blocks)
+            for (std::size_t i = from; i < from + perBlock; ++i)
+                xy += film[i] * at(static_cast<long>(i) + by),
+                    yy += at(static_cast<long>(i) + by) * at(static_cast<long>(i) + by);
         return yy > 0 ? xy / yy : 0;
     };
     const double ka = scale(lag), kb = scale(other);
-    const auto perBlock = static_cast<std::size_t>(1 / kStep);
-    std::vector<double> blocks;
-    for (std::size_t from = 0; from + perBlock <= film.size(); from += perBlock) {
+    std::vector<double> leads;
+    for (const auto from : blocks) {
         double d = 0;
         for (std::size_t i = from; i < from + perBlock; ++i) {
             const double ea = film[i] - ka * at(static_cast<long>(i) + lag),
                          eb = film[i] - kb * at(static_cast<long>(i) + other);
             d += eb * eb - ea * ea;
         }
-        blocks.push_back(d);
+        leads.push_back(d);
     }
     double mean = 0, spread = 0;
-    for (const double b : blocks) mean += b / num(blocks.size());
-    for (const double b : blocks) spread += (b - mean) * (b - mean) / num(blocks.size());
-    return mean / std::sqrt(spread / num(blocks.size()) + 1e-12);
+    for (const double b : leads) mean += b / num(leads.size());
+    for (const double b : leads) spread += (b - mean) * (b - mean) / num(leads.size());
+    return mean / std::sqrt(spread / num(leads.size()) + 1e-12);
+}
+
+/// Adds the places with the highest values, best first, no two of them nearer than a breath.
+void addTops(const std::vector<double>& r, std::size_t most, std::vector<std::size_t>& taken) {
+    for (std::size_t added = 0; added < most; ++added) {
+        std::size_t next = r.size();
+        for (std::size_t k = 0; k < r.size(); ++k) {
+            if (next != r.size() && r[k] <= r[next]) continue;
+            const bool apart = std::none_of(taken.begin(), taken.end(), [&](std::size_t other) {
+                return std::abs(num(k) - num(other)) * kStep <= kSecondAwayS;
+            });
+            if (apart) next = k;
+        }
+        if (next == r.size() || (!taken.empty() && r[next] <= 0)) break;
+        taken.push_back(next);
+    }
 }
 
 } // namespace
@@ -123,29 +154,32 @@ std::optional<Alike> whereAlike(const Series& film, const Series& car) {
     const auto f = gridded(film.t, film.v, film.t.front(), film.t.back());
     const auto c = gridded(car.t, car.v, car.t.front(), car.t.back());
     const auto r = likeness(c, f);
-    const auto best = static_cast<std::size_t>(std::max_element(r.begin(), r.end()) - r.begin());
     const auto lagOf = [&](std::size_t k) { return static_cast<long>(k) - static_cast<long>(f.size() - 1); };
     const auto offsetOf = [&](std::size_t k) {
         return car.t.front() + static_cast<double>(lagOf(k)) * kStep - film.t.front();
     };
-    Alike a;
-    a.offsetS = offsetOf(best), a.likeness = r[best], a.lead = 10;
-    std::vector<std::size_t> taken{best};
-    constexpr std::size_t kMost = 4;
-    while (a.others.size() < kMost) {
-        std::size_t next = r.size();
-        for (std::size_t k = 0; k < r.size(); ++k) {
-            if (next != r.size() && r[k] <= r[next]) continue;
-            const bool apart = std::none_of(taken.begin(), taken.end(), [&](std::size_t other) {
-                return std::abs(num(k) - num(other)) * kStep <= kSecondAwayS;
-            });
-            if (apart) next = k;
+    std::vector<std::size_t> places;
+    addTops(r, 5, places);
+    auto inside = r; // what is alike where it is inside, however little of the film that is
+    for (std::size_t k = 0; k < inside.size(); ++k)
+        if (inside[k] > 0) {
+            const double share = shareOf(lagOf(k), f.size(), c.size());
+            inside[k] = share * share * num(f.size()) * kStep < kLeastPart ? -1 : inside[k] / share;
         }
-        if (next == r.size() || r[next] <= 0) break;
-        if (taken.size() == 1) a.lead = leadOver(c, f, lagOf(best), lagOf(next));
-        taken.push_back(next);
-        a.others.push_back({offsetOf(next), r[next]});
+    addTops(inside, 3, places);
+    // A film that begins before its log or ends after it shares less with the right place than with another lap: where
+    // both are inside the log the right one fits better.
+    for (std::size_t i = 1; i < places.size(); ++i)
+        if (leadOver(c, f, lagOf(places[i]), lagOf(places.front())) > kClearLead) std::swap(places[i], places.front());
+    Alike a;
+    a.offsetS = offsetOf(places.front()), a.lead = 10;
+    a.likeness = r[places.front()];
+    for (std::size_t i = 1; i < places.size(); ++i) {
+        a.lead = std::min(a.lead, leadOver(c, f, lagOf(places.front()), lagOf(places[i])));
+        a.others.push_back({offsetOf(places[i]), r[places[i]]});
     }
+    std::stable_sort(a.others.begin(), a.others.end(),
+                     [](const Alike::Place& x, const Alike::Place& y) { return x.likeness > y.likeness; });
     return a;
 }
 

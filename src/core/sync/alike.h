@@ -18,10 +18,10 @@ struct Alike {
     };
     std::vector<Place> others; ///< the next best places, best first
     double likeness = 0;       ///< correlation there, -1..1
-    double lead = 0;           ///< standard errors by which the best place beats the second best
+    double lead = 0;           ///< standard errors by which the best place beats the others, at least
 };
 
-/// Correlation at every offset, by spectra. Nothing when they share less than 12 s.
+/// Correlation at every offset, by spectra. Nothing when they share less than 7 s.
 std::optional<Alike> whereAlike(const Series& film, const Series& car);
 
 } // namespace hl

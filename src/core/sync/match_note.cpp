@@ -69,6 +69,9 @@ double weighed(const NoteMap& map, const Prediction& p, long hops, double bandSh
     return v > 0 ? v * overlapWeight(map, p, hops) : v;
 }
 
+/// Rows that one place is judged by at first: some thousand tell it as well as all of a long film.
+std::size_t strideFor(const NoteMap& map) { return std::max<std::size_t>(5, map.rows() / 1000); }
+
 struct Peak {
     long hops = 0;
     double value = -1, ratio = 1;
@@ -240,9 +243,9 @@ Others othersThan(const NoteMap& map, const Prediction& p, const Peak& peak) {
     long counted = 0;
     for (long h = -static_cast<long>(map.rows()); h < static_cast<long>(p.band.size()); h += 2) {
         if (std::abs(h - peak.hops) < 60) continue;
-        const double v = score(map, p, h, shiftOf(map, peak.ratio), 5);
+        const double v = score(map, p, h, shiftOf(map, peak.ratio), strideFor(map));
         if (v <= -1) continue;
-        all.push_back({h, weighed(map, p, h, shiftOf(map, peak.ratio), 5), peak.ratio});
+        all.push_back({h, weighed(map, p, h, shiftOf(map, peak.ratio), strideFor(map)), peak.ratio});
         o.mean += v, ++counted;
     }
     o.mean = counted > 0 ? o.mean / static_cast<double>(counted) : 0;
@@ -269,7 +272,8 @@ Result<ClockTie> tieToNote(const NoteMap& map, const EngineNote& note) {
     Peak best;
     for (const double ratio : kRatios)
         for (long h = -static_cast<long>(map.rows()); h < static_cast<long>(p.band.size()); h += 2)
-            if (const double v = weighed(map, p, h, shiftOf(map, ratio), 5); v > best.value) best = {h, v, ratio};
+            if (const double v = weighed(map, p, h, shiftOf(map, ratio), strideFor(map)); v > best.value)
+                best = {h, v, ratio};
     const auto peak = sharpened(map, p, best);
     const auto others = othersThan(map, p, peak);
     // Laps alike within hundredths of a second are told apart only where each is laid exactly.

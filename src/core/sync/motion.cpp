@@ -9,7 +9,7 @@
 namespace hl {
 namespace {
 
-constexpr double kLeastS = 12;         // of film
+constexpr double kLeastS = 7;          // of film
 constexpr double kLeastLikeness = 0.4; // correlation below this is no likeness at all
 constexpr double kLeastLead = 1.5;     // standard errors by which the best place beats the second best
 constexpr double kLeastJoltsLikeness = 0.25, kLeastJoltsLead = 2.5; // what shakes is less telling than what turns
@@ -17,6 +17,7 @@ constexpr double kLeastJoltsLikeness = 0.25, kLeastJoltsLead = 2.5; // what shak
 constexpr double kSensorDelayMs = 12, kReceiverDelayMs = 25;
 // Another drive of a like circuit fits here and there: its pieces disagree by more than this.
 constexpr double kMostSpreadS = 0.11;
+constexpr double kFewS = 60;        // of film: shorter ones tell less than their own blocks say
 constexpr double kFewBlocks = 1.35; // two dozen blocks tell their own spread a little too small
 
 Series known(const std::vector<double>& t, const std::vector<double>& v) {
@@ -58,11 +59,12 @@ Result<ClockTie> tieOf(const Series& film, const Series& car, const Wanted& leas
     if (!fit)
         return Error{"sync.not-sure", std::string("too little of ") + least.what + " goes as the log does", "",
                      "a film with more corners in it, or two pairs set by hand"};
+    const double length = film.t.back() - film.t.front(), few = std::max(1.0, std::sqrt(kFewS / length));
     const bool sure =
-        alike->likeness >= least.likeness && alike->lead >= least.lead && fit->uncertaintyS <= kMostSpreadS;
+        alike->likeness >= least.likeness && alike->lead >= few * least.lead && fit->uncertaintyS <= kMostSpreadS;
     ClockTie tie;
     tie.offsetS = fit->offsetS, tie.driftPpm = fit->driftPpm;
-    tie.uncertaintyMs = std::min(500.0, std::hypot(least.delayMs, kFewBlocks * 1000 * fit->uncertaintyS));
+    tie.uncertaintyMs = std::min(500.0, std::hypot(least.delayMs, kFewBlocks * few * few * 1000 * fit->uncertaintyS));
     tie.confidence = std::clamp(alike->likeness, 0.0, 1.0) * alike->lead / (alike->lead + 2);
     if (!sure) tie.confidence = std::min(tie.confidence, 0.9 * kSureEnough);
     tie.method = "motion";
@@ -80,7 +82,7 @@ Result<ClockTie> syncByMotion(const PictureMotion& picture, const CarLog& log) {
                      "yaw rate, positions or lateral acceleration, or two pairs set by hand"};
     const auto sideways = known(picture.footageS, picture.sideways), upwards = known(picture.footageS, picture.upwards);
     if (sideways.t.size() < 50 || sideways.t.back() - sideways.t.front() < kLeastS)
-        return Error{"sync.too-short", "the film shows less than 12 s of movement", "",
+        return Error{"sync.too-short", "the film shows less than 7 s of movement", "",
                      "a longer film, or two pairs set by hand"};
     const auto& t = log[Channel::Time];
     const Wanted byTurning{kLeastLikeness, kLeastLead, log.has(Channel::YawRate) ? kSensorDelayMs : kReceiverDelayMs,
