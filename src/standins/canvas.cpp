@@ -30,7 +30,7 @@ NoiseTexture::NoiseTexture(int sizeLog2, int octaves, std::uint32_t seed) : size
     std::vector<float> base(static_cast<std::size_t>(n * n), 0.0f);
     float share = 0.5f;
     for (int o = 0; o < octaves; ++o, share *= 0.6f) {
-        const int cell = 1 << o, m = n / cell;
+        const int cell = 1 << o, m = std::max(1, n / cell);
         std::vector<float> coarse(static_cast<std::size_t>(m * m));
         for (auto& v : coarse) v = unit(rng);
         for (int y = 0; y < n; ++y)
