@@ -96,7 +96,7 @@ TEST_CASE("another place of the film is chosen with one key: the lap is measured
     s.key(Qt::Key_2, Qt::AltModifier);
     auto* places = s.find<PlacesView>("places");
     REQUIRE(places);
-    REQUIRE(places->places().size() >= 2);
+    REQUIRE(waitFor([&] { return places->places().size() >= 2; }));
     CHECK(places->places()[0].present);
     const auto other = places->places()[1].place;
     const auto words = s.desk().guide().corners[2].beats;
@@ -108,17 +108,17 @@ TEST_CASE("another place of the film is chosen with one key: the lap is measured
     REQUIRE(waitFor([&] { return s.desk().session().lap == other.lap; }));
     CHECK(s.desk().guide().corners[2].beats == words);
     CHECK(s.desk().session().trace.t.back() - s.desk().session().trace.t.front() != before);
-    CHECK(places->places()[1].present);
+    CHECK(waitFor([&] { return places->places()[1].present; }));
     CHECK(s.find<QLabel>("tieVerdict")->text().contains(QStringLiteral("sure")));
     s.key(Qt::Key_Z, Qt::ControlModifier);
     REQUIRE(waitFor([&] { return s.desk().session().lap == lap; }));
-    CHECK(places->places()[0].present);
+    CHECK(waitFor([&] { return places->places()[0].present; }));
     // with the mouse, too; and a picture of the place that holds goes there
     auto* row = s.find<PlaceRow>("place2");
     QTest::mouseClick(row, Qt::LeftButton, {}, QPoint(40, 20));
     CHECK(s.desk().guide().sources.lap == other.lap);
     s.key(Qt::Key_Z, Qt::ControlModifier);
-    REQUIRE(waitFor([&] { return s.desk().session().lap == lap; }));
+    REQUIRE(waitFor([&] { return s.desk().session().lap == lap && places->places()[0].present; }));
     auto* first = s.find<PlaceRow>("place1");
     s.player().seekFootage(0);
     QTest::mouseClick(first, Qt::LeftButton, {}, QPoint(first->width() - 30, 20));

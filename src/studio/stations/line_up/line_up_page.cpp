@@ -13,7 +13,7 @@ namespace {
 constexpr QSize kMoment(160, 90);
 constexpr std::size_t kMoments = 4;
 constexpr TaskKind kTying{"line up", Lane::Long}, kListening{"listen to the film", Lane::Long},
-    kWatching{"watch the film turn", Lane::Long}, kMomentsTask{"pictures of moments"};
+    kWatching{"watch the film turn", Lane::Long}, kPlaces{"places of the film"}, kMomentsTask{"pictures of moments"};
 
 /// One small picture of each moment, decoded in film order.
 std::vector<QImage> framesAt(const std::filesystem::path& video, const std::vector<double>& times) {
@@ -185,7 +185,16 @@ void LineUpPage::choose(const TiePlace& place) {
 /// The lap's turn-ins where each place puts them in the film: one sees at once which of them is right.
 void LineUpPage::takeMoments() {
     if (!isVisible() && places_->places().empty() && gatheredFor_.isEmpty()) return;
-    places_->show(placeMoments(desk_.guide(), desk_.session(), kMoments));
+    desk_.tasks().start(
+        this, kPlaces,
+        [g = desk_.guide(), s = desk_.sharedSession()](const Progress&) { return placeMoments(g, *s, kMoments); },
+        [this](std::vector<PlaceMoments> places) {
+            places_->show(std::move(places));
+            takePictures();
+        });
+}
+
+void LineUpPage::takePictures() {
     desk_.tasks().start(
         this, kMomentsTask,
         [video = desk_.session().video, times = places_->filmTimes()](const Progress&) {

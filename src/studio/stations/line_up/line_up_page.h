@@ -32,6 +32,7 @@ class LineUpPage : public QWidget {
     void removePair();
     void choose(const TiePlace& place);
     void takeMoments();
+    void takePictures();
     double frameS() const;
     Desk& desk_;
     Player& player_;
