@@ -3,6 +3,8 @@
 
 #include "store/guide_file.h"
 
+#include <QTimer>
+
 namespace hl {
 namespace {
 
@@ -79,8 +81,13 @@ void Desk::adopt(Guide guide, std::shared_ptr<const Session> session) {
     besideLaps_.begin(session_);
     corner_ = history_->now().corners.empty() ? CornerId{} : history_->now().corners.front().id;
     emit opened();
-    emit cornerChosen(corner_);
-    emit besideChanged();
+    // In a turn of their own, so that the window answers in between.
+    QTimer::singleShot(0, this, [this, s = session_] {
+        if (s == session_) emit cornerChosen(corner_);
+    });
+    QTimer::singleShot(0, this, [this, s = session_] {
+        if (s == session_) emit besideChanged();
+    });
     measureIfMoved();
     replan();
 }

@@ -45,21 +45,36 @@ EvidenceView::EvidenceView(Desk& desk, Player& player, QWidget* parent)
     connect(&desk_, &Desk::changed, this, [this] { update(); });
 }
 
-void EvidenceView::show(Evidence evidence) {
-    evidence_ = std::move(evidence);
-    notes_ = evidence_.notes ? pictureOf(*evidence_.notes) : QImage();
-    ratio_ = evidence_.notes ? noteRatio(*evidence_.notes, *desk_.session().log, desk_.guide().sources.film().tie) : 0;
+ShownEvidence shownEvidence(const Session& session, const ClockTie& tie) {
+    ShownEvidence shown{soundEvidence(session), {}, 0, 0};
+    const auto& e = shown.evidence;
+    if (e.notes) shown.notes = pictureOf(*e.notes), shown.ratio = noteRatio(*e.notes, *session.log, tie);
+    std::vector<double> sizes;
+    for (const double v : e.turning) sizes.push_back(std::abs(v));
+    shown.usualTurning = median(std::move(sizes));
+    return shown;
+}
+
+void EvidenceView::clear() {
+    evidence_ = {}, notes_ = {}, ratio_ = 0, usualTurning_ = 0;
+    update();
+}
+
+void EvidenceView::show(ShownEvidence shown) {
+    auto motion = std::move(evidence_.motion); // it may have come first
+    evidence_ = std::move(shown.evidence), notes_ = std::move(shown.notes);
+    ratio_ = shown.ratio, usualTurning_ = shown.usualTurning;
+    if (motion) addMotion(std::move(*motion));
     update();
 }
 
 void EvidenceView::addMotion(PictureMotion motion) {
     // Shares of the picture's width and radians: brought to one height by their usual sizes.
-    std::vector<double> film, log;
+    std::vector<double> film;
     for (const double v : motion.sideways)
         if (!std::isnan(v)) film.push_back(std::abs(v));
-    for (const double v : evidence_.turning) log.push_back(std::abs(v));
-    const double f = median(std::move(film)), l = median(std::move(log));
-    turningScale_ = f > 0 && l > 0 ? l / f : 1;
+    const double f = median(std::move(film));
+    turningScale_ = f > 0 && usualTurning_ > 0 ? usualTurning_ / f : 1;
     evidence_.motion = std::move(motion);
     update();
 }

@@ -118,6 +118,7 @@ LineUpPage::LineUpPage(Desk& desk, Player& player, QWidget* parent)
         for (auto* b : {sound_, motion_, both_}) b->setEnabled(true);
         state_->hide();
         gatheredFor_.clear();
+        evidence_->clear();
         refresh();
         if (isVisible()) enter();
     });
@@ -141,8 +142,11 @@ void LineUpPage::enter() {
     metre_->setValue(player_.metre());
     takeMoments();
     desk_.tasks().start(
-        this, kListening, [s = desk_.sharedSession()](const Progress&) { return soundEvidence(*s); },
-        [this](Evidence e) { evidence_->show(std::move(e)); });
+        this, kListening,
+        [s = desk_.sharedSession(), tie = desk_.guide().sources.film().tie](const Progress&) {
+            return shownEvidence(*s, tie);
+        },
+        [this](ShownEvidence e) { evidence_->show(std::move(e)); });
     desk_.tasks().start(
         this, kWatching, [s = desk_.sharedSession()](const Progress& p) { return motionEvidence(*s, p); },
         [this](Result<PictureMotion> m) {

@@ -21,6 +21,7 @@ QString lapText(const TiePlace& p) { return p.lap >= 0 ? PlaceRow::tr("lap %1").
 } // namespace
 
 PlaceRow::PlaceRow(int number, QWidget* parent) : QAbstractButton(parent), number_(number), pictures_(kPictures) {
+    setAccessibleName(tr("Place %1 the film may lie at").arg(number));
     setCheckable(false);
     setFocusPolicy(Qt::StrongFocus);
     setCursor(Qt::PointingHandCursor);
