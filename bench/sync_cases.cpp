@@ -151,13 +151,14 @@ Report syncCases() {
         else
             std::printf("| %s | %.1f | %.0f | |\n", c.what, error, tie->uncertaintyMs);
     }
-    return {{"sound: median error", spreadOf(sound).median, "ms", 10},
-            {"motion: median error", spreadOf(motion).median, "ms", 20},
-            {"sound: drift, median error", spreadOf(drift).median, "ppm", 10},
-            {"stated uncertainty holds in this share of the answers", static_cast<double>(held) / std::max(1, answered),
-             "", 0.95, false},
-            {"refused although the log was the right one", static_cast<double>(refused), "", 2},
-            {"wrong logs refused, or not sure of", static_cast<double>(wrongsRefused) / std::max(1, wrongs), "", 1, false}};
+    return {
+        {"sound: median error", spreadOf(sound).median, "ms", 10},
+        {"motion: median error", spreadOf(motion).median, "ms", 20},
+        {"sound: drift, median error", spreadOf(drift).median, "ppm", 10},
+        {"stated uncertainty holds in this share of the answers", static_cast<double>(held) / std::max(1, answered), "",
+         0.95, false},
+        {"refused although the log was the right one", static_cast<double>(refused), "", 2},
+        {"wrong logs refused, or not sure of", static_cast<double>(wrongsRefused) / std::max(1, wrongs), "", 1, false}};
 }
 
 } // namespace hl::bench
