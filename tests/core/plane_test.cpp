@@ -27,3 +27,25 @@ TEST_CASE("there and back is the same place, and lengths hold over a whole circu
     }
     CHECK(std::isnan(onPlane(o, GeoPoint{400, 0}).x));
 }
+
+TEST_CASE("many points at once are laid as exactly as one") {
+    for (const auto& [latitude, longitude, spread] : {std::tuple(41.5, -29.25, 0.017), std::tuple(-65.0, 170.2, 0.012),
+                                                     std::tuple(0.0, 0.0, 0.018), std::tuple(52.0, 5.0, 0.5)}) {
+        std::vector<double> lat, lon;
+        for (int i = 0; i < 3000; ++i) {
+            lat.push_back(latitude + spread * std::sin(i * 0.37)),
+                lon.push_back(longitude + spread * std::cos(i * 0.21));
+            if (i % 97 == 0) lat.back() = kNaN;
+        }
+        const GeoPoint origin{lat[1], lon[1]};
+        const auto all = onPlane(origin, lat, lon);
+        for (std::size_t i = 0; i < lat.size(); i += 13) {
+            if (std::isnan(lat[i])) {
+                CHECK(std::isnan(all[i].x));
+                continue;
+            }
+            const auto one = onPlane(origin, {lat[i], lon[i]});
+            CHECK(std::hypot(all[i].x - one.x, all[i].y - one.y) < 0.001);
+        }
+    }
+}

@@ -18,9 +18,10 @@ constexpr std::size_t kPreviewRows = 400;
 
 /// A piece of the table as numbers: what one core read, not yet laid in a row with the others.
 struct Piece {
-    std::vector<double> values;                              ///< of the used columns, row after row
+    std::vector<std::vector<double>> columns;                ///< of the used ones, all of one length
     std::vector<std::size_t> lines;                          ///< of each row, counted from the piece's first
     std::vector<std::pair<std::size_t, std::string>> faults; ///< rows that cannot be used: index and why
+    std::vector<double> row;                                 ///< the one that is being read
     std::size_t lineCount = 0;
     bool clockTimes = false; ///< h:mm:ss or ISO seen: they are in seconds
 };
@@ -60,14 +61,19 @@ double slowCell(const Table& r, Piece& piece, const ColumnGuess& column, std::st
 const char* quickNumber(const char* p, const char* end, char delimiter, char point, double& value) {
     static constexpr double kPowers[] = {1,   1e1, 1e2,  1e3,  1e4,  1e5,  1e6,  1e7,
                                          1e8, 1e9, 1e10, 1e11, 1e12, 1e13, 1e14, 1e15};
-    const bool minus = p < end && *p == '-';
+    // behind the line stands its end, behind the text a nought: no digit runs over
+    const bool minus = *p == '-';
     p += minus;
     std::uint64_t whole = 0; // may wrap on absurdly long cells, which are then left to the other way
     int digits = 0, decimals = 0;
-    for (; p < end && static_cast<unsigned>(*p - '0') < 10; ++p, ++digits) whole = 10 * whole + (*p - '0');
-    if (p < end && *p == point)
-        for (++p; p < end && static_cast<unsigned>(*p - '0') < 10; ++p, ++digits, ++decimals)
-            whole = 10 * whole + (*p - '0');
+    const char* const first = p;
+    for (; static_cast<unsigned>(*p - '0') < 10; ++p) whole = 10 * whole + static_cast<unsigned>(*p - '0');
+    digits = static_cast<int>(p - first);
+    if (*p == point) {
+        const char* const after = ++p;
+        for (; static_cast<unsigned>(*p - '0') < 10; ++p) whole = 10 * whole + static_cast<unsigned>(*p - '0');
+        decimals = static_cast<int>(p - after), digits += decimals;
+    }
     if (digits == 0 || digits > 15 || (p < end && *p != delimiter)) return nullptr;
     const double v = static_cast<double>(whole) / kPowers[decimals];
     value = minus ? -v : v;
@@ -85,9 +91,8 @@ const char* cellEnd(const char* p, const char* end, char delimiter) {
 void readLine(const Table& r, const char* p, const char* end, Piece& piece) {
     const auto& columns = r.head.columns;
     const fast_float::parse_options options{fast_float::chars_format::general, r.head.decimalComma ? ',' : '.'};
-    const std::size_t start = piece.values.size();
-    piece.values.resize(start + r.used.size(), kNaN);
-    double* const row = piece.values.data() + start;
+    double* const row = piece.row.data();
+    std::fill(piece.row.begin(), piece.row.end(), kNaN);
     std::string fault;
     std::size_t i = 0;
     for (; i < columns.size(); ++i) {
@@ -116,12 +121,14 @@ void readLine(const Table& r, const char* p, const char* end, Piece& piece) {
     if (i < r.needed) fault = "row has " + std::to_string(i) + " cells; expected " + std::to_string(columns.size());
     if (!fault.empty()) piece.faults.emplace_back(piece.lines.size(), std::move(fault));
     piece.lines.push_back(piece.lineCount);
+    for (std::size_t k = 0; k < r.used.size(); ++k) piece.columns[k].push_back(row[k]);
 }
 
 Piece readPiece(const Table& table, std::string_view text) {
     Piece piece;
     const auto rows = static_cast<std::size_t>(std::count(text.begin(), text.end(), '\n')) + 1;
-    piece.values.reserve(rows * table.used.size()), piece.lines.reserve(rows);
+    piece.lines.reserve(rows), piece.row.resize(table.used.size()), piece.columns.resize(table.used.size());
+    for (auto& c : piece.columns) c.reserve(rows);
     const char *p = text.data(), *end = p + text.size();
     while (p < end) {
         const auto* nl = static_cast<const char*>(std::memchr(p, '\n', static_cast<std::size_t>(end - p)));
@@ -151,6 +158,9 @@ std::vector<std::string_view> shared(std::string_view block) {
 
 /// The pieces one after the other: what follows from the rows before (a clock that starts again) is told here.
 void lay(const Table& table, const Piece& piece, std::size_t linesBefore, SampleSink& sink) {
+    if (piece.faults.empty() && linesBefore >= table.head.samplesLine && table.head.time != TimeBy::Rate &&
+        sink.append(piece.columns))
+        return;
     std::size_t fault = 0;
     for (std::size_t i = 0; i < piece.lines.size(); ++i) {
         const auto line = linesBefore + piece.lines[i];
@@ -162,8 +172,7 @@ void lay(const Table& table, const Piece& piece, std::size_t linesBefore, Sample
             continue;
         }
         auto& row = sink.row();
-        for (std::size_t k = 0; k < table.used.size(); ++k)
-            set(row, table.used[k], piece.values[i * table.used.size() + k]);
+        for (std::size_t k = 0; k < table.used.size(); ++k) set(row, table.used[k], piece.columns[k][i]);
         if (table.head.time == TimeBy::Rate) set(row, Channel::Time, num(sink.rows()) / table.head.rateHz);
         sink.end(line);
     }

@@ -11,7 +11,8 @@
 namespace hl {
 namespace {
 
-constexpr double kFastest = 140; // m/s; positions further apart than this are a receiver's leap
+constexpr double kHardlyMoved = 40; // m
+constexpr double kFastest = 140;    // m/s; positions further apart than this are a receiver's leap
 constexpr std::size_t kToldGaps = 5;
 
 std::string text(const char* format, double a, double b = 0) {
@@ -40,6 +41,11 @@ void dropLeaps(CarLog& log, Channel cx, Channel cy, bool globe) {
         bool drop = globe && x[i] == 0 && y[i] == 0;
         zeros += drop;
         if (!drop && last < x.size()) {
+            const double reach = globe ? kHardlyMoved / 111195 : kHardlyMoved; // the usual step needs no roots
+            if (std::abs(x[i] - x[last]) < reach && std::abs(y[i] - y[last]) < reach) {
+                last = i;
+                continue;
+            }
             const double metres =
                 globe ? std::hypot((x[i] - x[last]) * 111195, (y[i] - y[last]) * 111195 * std::cos(rad(x[i])))
                       : std::hypot(x[i] - x[last], y[i] - y[last]);
@@ -67,8 +73,8 @@ void tellGaps(CarLog& log) {
     if (gaps > kToldGaps) log.notes.push_back({0, std::to_string(gaps - kToldGaps) + " more gaps"});
 }
 
-/// Gaps of a channel bridged linearly (held at the ends), so that every sample is a number.
-void bridgeGaps(CarLog& log, Channel c) {
+/// Gaps of a channel bridged linearly (held at the ends), so that every sample is a number; how many there were.
+std::size_t bridgeGaps(CarLog& log, Channel c) {
     auto& v = log[c];
     const auto& t = log[Channel::Time];
     const bool stepwise = c == Channel::Gear || c == Channel::Lap;
@@ -88,10 +94,25 @@ void bridgeGaps(CarLog& log, Channel c) {
         last = i;
     }
     for (std::size_t k = last + 1; k < v.size(); ++k) v[k] = v[last];
-    if (missing == 0) return;
-    // A slow sensor in a fast log (positions at 10 Hz between pedals at 100 Hz) is no fault.
-    if (missing < v.size() / 2)
-        log.notes.push_back({0, std::to_string(missing) + " missing values of " + std::string(name(c)) + " bridged"});
+    return missing;
+}
+
+/// Every channel on its own, on all cores.
+void bridgeAll(CarLog& log) {
+    std::vector<std::pair<Channel, std::future<std::size_t>>> work;
+    const auto how = log.size() > 100'000 ? std::launch::async : std::launch::deferred;
+    for (std::size_t c = 1; c < kChannelCount; ++c)
+        if (!log.channels[c].empty()) {
+            const auto channel = static_cast<Channel>(c);
+            work.emplace_back(channel, std::async(how, [&log, channel] { return bridgeGaps(log, channel); }));
+        }
+    for (auto& [c, bridged] : work) {
+        const auto missing = bridged.get();
+        // A slow sensor in a fast log (positions at 10 Hz between pedals at 100 Hz) is no fault.
+        if (missing > 0 && missing < log.size() / 2)
+            log.notes.push_back(
+                {0, std::to_string(missing) + " missing values of " + std::string(name(c)) + " bridged"});
+    }
 }
 
 /// Degrees become metres in their own place: nobody asks for them again, and a long log has millions.
@@ -144,8 +165,7 @@ void repair(CarLog& log, const std::vector<ColumnGuess>& columns) {
     tellGaps(log);
     layOnPlane(log);
     const auto fresh = freshFixes(log); // before the gaps are bridged
-    for (std::size_t c = 1; c < kChannelCount; ++c)
-        if (!log.channels[c].empty()) bridgeGaps(log, static_cast<Channel>(c));
+    bridgeAll(log);
     auto others = columns;
     std::erase_if(others, [](const ColumnGuess& c) { return c.channel == Channel::Time; });
     guessUnits(log, others);

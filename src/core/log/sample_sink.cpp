@@ -51,6 +51,26 @@ void SampleSink::end(std::size_t line) {
     ++rows_;
 }
 
+bool SampleSink::append(const std::vector<std::vector<double>>& columns) {
+    constexpr std::size_t kLearned = 400; // rows that the step is learned from
+    if (columns.empty() || columns.size() != used_.size() || rows_ < kLearned || joined_ != 0) return false;
+    const auto n = columns.front().size();
+    if (timed_) {
+        const auto& t =
+            columns[static_cast<std::size_t>(std::find(used_.begin(), used_.end(), Channel::Time) - used_.begin())];
+        double last = last_;
+        for (const double v : t) {
+            if (!(v > last) || !std::isfinite(v)) return false;
+            last = v;
+        }
+        last_ = last;
+    }
+    for (std::size_t k = 0; k < used_.size(); ++k)
+        log_[used_[k]].insert(log_[used_[k]].end(), columns[k].begin(), columns[k].end());
+    rows_ += n;
+    return true;
+}
+
 CarLog SampleSink::finish() {
     if (repeated_ > 0)
         log_.notes.push_back(

@@ -3,14 +3,73 @@
 
 #include <GeographicLib/LocalCartesian.hpp>
 
+#include <algorithm>
+#include <array>
+#include <optional>
+
 namespace hl {
+namespace {
+
+constexpr std::size_t kMany = 200;         // points worth a patch
+constexpr double kPatch = 4000 / 111195.0; // degrees of latitude: over 4 km a patch is right within half a millimetre
+
+/// The plane over a few kilometres as a surface of second order through nine exact points.
+struct Patch {
+    double lat = 0, lon = 0, halfLat = 0, halfLon = 0;
+    std::array<Vec2, 9> nodes{};
+
+    Vec2 at(double la, double lo) const {
+        const double u = (la - lat) / halfLat, v = (lo - lon) / halfLon;
+        const double a[] = {u * (u - 1) / 2, 1 - u * u, u * (u + 1) / 2},
+                     b[] = {v * (v - 1) / 2, 1 - v * v, v * (v + 1) / 2};
+        Vec2 p;
+        for (std::size_t i = 0; i < 3; ++i)
+            for (std::size_t k = 0; k < 3; ++k) {
+                const double w = a[i] * b[k];
+                p.x += w * nodes[3 * i + k].x, p.y += w * nodes[3 * i + k].y;
+            }
+        return p;
+    }
+};
+
+/// None where the points lie too far apart.
+std::optional<Patch> patchOver(const GeographicLib::LocalCartesian& plane, const std::vector<double>& lat,
+                               const std::vector<double>& lon) {
+    double south = 90, north = -90, west = 1e9, east = -1e9;
+    for (std::size_t i = 0; i < std::min(lat.size(), lon.size()); ++i) {
+        if (!(std::abs(lat[i]) <= 90) || std::isnan(lon[i])) continue;
+        south = std::min(south, lat[i]), north = std::max(north, lat[i]);
+        west = std::min(west, lon[i]), east = std::max(east, lon[i]);
+    }
+    const double narrow = std::cos(rad((south + north) / 2));
+    if (!(north - south <= kPatch && (east - west) * narrow <= kPatch)) return std::nullopt;
+    Patch p{(south + north) / 2,
+            (west + east) / 2,
+            std::max(1e-5, (north - south) / 2),
+            std::max(1e-5, (east - west) / 2),
+            {}};
+    for (std::size_t i = 0; i < 3; ++i)
+        for (std::size_t k = 0; k < 3; ++k) {
+            double up = 0;
+            auto& node = p.nodes[3 * i + k];
+            plane.Forward(p.lat + (num(i) - 1) * p.halfLat, p.lon + (num(k) - 1) * p.halfLon, 0, node.x, node.y, up);
+        }
+    return p;
+}
+
+} // namespace
 
 std::vector<Vec2> onPlane(GeoPoint origin, const std::vector<double>& lat, const std::vector<double>& lon) {
     std::vector<Vec2> out(lat.size(), Vec2{kNaN, kNaN});
     if (!(std::abs(origin.latitude) <= 90)) return out;
     const GeographicLib::LocalCartesian plane(origin.latitude, origin.longitude);
+    const auto patch = lat.size() >= kMany ? patchOver(plane, lat, lon) : std::nullopt;
     for (std::size_t i = 0; i < lat.size() && i < lon.size(); ++i) {
         if (!(std::abs(lat[i]) <= 90) || std::isnan(lon[i])) continue;
+        if (patch) {
+            out[i] = patch->at(lat[i], lon[i]);
+            continue;
+        }
         double up = 0;
         plane.Forward(lat[i], lon[i], 0, out[i].x, out[i].y, up);
     }
