@@ -30,7 +30,7 @@ TEST_CASE("there and back is the same place, and lengths hold over a whole circu
 
 TEST_CASE("many points at once are laid as exactly as one") {
     for (const auto& [latitude, longitude, spread] : {std::tuple(41.5, -29.25, 0.017), std::tuple(-65.0, 170.2, 0.012),
-                                                     std::tuple(0.0, 0.0, 0.018), std::tuple(52.0, 5.0, 0.5)}) {
+                                                      std::tuple(0.0, 0.0, 0.018), std::tuple(52.0, 5.0, 0.5)}) {
         std::vector<double> lat, lon;
         for (int i = 0; i < 3000; ++i) {
             lat.push_back(latitude + spread * std::sin(i * 0.37)),
