@@ -1,33 +1,19 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The headless command in this process: its answers, its exit codes, its messages.
-#include "command/command.h"
+#include "support/ran.h"
 #include "support/scratch_folder.h"
 #include "support/stadium.h"
 
 #include <catch2/catch.hpp>
 #include <cmath>
 #include <nlohmann/json.hpp>
-#include <sstream>
 
 using hl::testing::demoFolder;
+using hl::testing::run;
 using hl::testing::ScratchFolder;
 using nlohmann::json;
 
 namespace {
-
-struct Ran {
-    int code = 0;
-    std::string out, err;
-    json answer() const { return json::parse(out); }
-};
-
-Ran run(std::vector<std::string> arguments) {
-    std::ostringstream out, err;
-    Ran r;
-    r.code = hl::runCommand(arguments, {out, err});
-    r.out = out.str(), r.err = err.str();
-    return r;
-}
 
 std::string demo(const std::string& name) { return (demoFolder() / name).string(); }
 

@@ -1,34 +1,20 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // A film that brings its own log needs nothing else: every verb takes it for one.
-#include "command/command.h"
 #include "standins/film.h"
 #include "store/guide_file.h"
+#include "support/ran.h"
 #include "support/scratch_folder.h"
 
 #include <catch2/catch.hpp>
 #include <cmath>
 #include <nlohmann/json.hpp>
-#include <sstream>
 
 using hl::testing::demoFolder;
+using hl::testing::run;
 using hl::testing::ScratchFolder;
 using nlohmann::json;
 
 namespace {
-
-struct Ran {
-    int code = 0;
-    std::string out, err;
-    json answer() const { return json::parse(out); }
-};
-
-Ran run(std::vector<std::string> arguments) {
-    std::ostringstream out, err;
-    Ran r;
-    r.code = hl::runCommand(arguments, {out, err});
-    r.out = out.str(), r.err = err.str();
-    return r;
-}
 
 /// A small film of a lap and some seconds around it, by a camera that sits askew.
 struct Filmed {
