@@ -32,6 +32,12 @@ std::vector<NamedFrame> framesNamed(const std::vector<NamedMoment>& named, Chann
     return out;
 }
 
+/// A pedal's full bar is 1 whatever it reads.
+double toSi(const PanelBox& b) {
+    const bool pedal = b.channel == Channel::Throttle || b.channel == Channel::Brake;
+    return (isBar(b.kind) && !pedal ? b.full : 1) * (b.channel == Channel::Speed ? b.factor : 1);
+}
+
 bool nothing(const Readings& r) {
     return std::none_of(r.value.begin(), r.value.end(), [](double v) { return std::isfinite(v); });
 }
@@ -61,7 +67,7 @@ Result<PanelReadings> readPanel(const std::filesystem::path& film, const std::ve
     });
     if (!cut) return cut.error();
     PanelReadings out{cut->t, {}};
-    for (const auto& b : boxes) out.boxes.push_back({b, {}, b.channel == Channel::Speed ? b.factor : 1});
+    for (const auto& b : boxes) out.boxes.push_back({b, {}, toSi(b)});
     GlyphBook book;
     std::vector<double> speed;
     const auto numbers = [&](bool gears) {
@@ -97,8 +103,7 @@ std::string panelCsv(const PanelReadings& r) {
         for (const auto& b : r.boxes) {
             double v = b.readings.value[f];
             const auto c = b.box.channel;
-            if (isBar(b.box.kind) && c != Channel::Throttle && c != Channel::Brake) v *= b.box.full;
-            if (c == Channel::Speed) v *= b.toSi * 3.6;
+            v *= c == Channel::Speed ? b.toSi * 3.6 : b.toSi;
             const int decimals = isBar(b.box.kind) ? 4 : c == Channel::Speed && b.box.factor != 1 / 3.6 ? 2 : 0;
             if (std::isfinite(v))
                 std::snprintf(cell, sizeof cell, ",%.*f,%.3f", decimals, v, b.readings.confidence[f]);
@@ -133,6 +138,9 @@ Result<CarLog> panelLog(const PanelReadings& r, const std::vector<double>& turne
     }
     log.notes.push_back({0, "read from the picture; the distance is integrated from the speed"});
     repair(log, {});
+    if (!log.has(Channel::Speed))
+        return Error{"panel.no-speed", "the speed could not be read surely enough", "",
+                     "a box closer around the speed's digits, or numbers named by hand"};
     double way = 0;
     const auto& t = log[Channel::Time];
     for (std::size_t i = 0; i < t.size(); ++i) {

@@ -13,7 +13,7 @@ namespace hl {
 struct PanelReading {
     PanelBox box;
     Readings readings; ///< of every frame; bars as shares of `full`, numbers as they are drawn
-    double toSi = 1;   ///< factor of a drawn number to the channel's SI unit
+    double toSi = 1;   ///< factor of a reading to the channel's SI unit
 };
 
 struct PanelReadings {

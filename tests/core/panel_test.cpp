@@ -44,6 +44,8 @@ TEST_CASE("wrong boxes say which line and what was expected", "[panel]") {
     CHECK(wrong(head + "sparkle,bar-up,1,2,30,40\n").what.find("sparkle") != std::string::npos);
     CHECK(wrong(head + "brake,bar-up,1,2,30,40\nbrake,bar-up,1,x,30,40\n").where == "boxes.csv, line 3");
     CHECK(wrong(head + "brake,bar-up,1,2,nan,40\n").id == "panel.bad-box");
+    CHECK(wrong(head + "brake,bar-up,1,2,9,40\nbrake,bar-right,1,2,90,9\n").what.find("already") != std::string::npos);
+    CHECK(wrong(head + "time,digits,1,2,30,40\n").id == "panel.bad-box");
     CHECK(wrong(head + "brake,bar-up,1,2,0,40\n").what.find("smaller") != std::string::npos);
     CHECK_FALSE(fitBoxes({{Channel::Brake, PanelKind::BarUp, 10, 10, 100, 20}}, 100, 100));
     CHECK(fitBoxes({{Channel::Brake, PanelKind::BarUp, 0, 0, 100, 100}}, 100, 100));

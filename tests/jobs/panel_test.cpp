@@ -193,6 +193,27 @@ TEST_CASE("a panel that nothing reads is told, and so are boxes outside the pict
           "job.cancelled");
 }
 
+TEST_CASE("a panel becomes a log in one unit, and one whose speed was not read says so", "[panel]") {
+    PanelReadings r;
+    for (int i = 0; i < 100; ++i) r.t.push_back(i * 0.04);
+    const auto reading = [&](Channel c, PanelKind kind, double value, double sure, double toSi) {
+        PanelBox box;
+        box.channel = c, box.kind = kind;
+        r.boxes.push_back({box, {std::vector<double>(100, value), std::vector<double>(100, sure)}, toSi});
+    };
+    reading(Channel::EngineSpeed, PanelKind::BarUp, 0.5, 1, 8000);
+    CHECK(panelLog(r, {}, {}).error().id == "panel.no-speed");
+    reading(Channel::Speed, PanelKind::Digits, 72, 0.1, 1 / 3.6);
+    CHECK(panelLog(r, {}, {}).error().id == "panel.no-speed");
+    r.boxes.back().readings.confidence.assign(100, 0.9);
+    const auto log = panelLog(r, {}, {});
+    REQUIRE(log);
+    CHECK((*log)[Channel::Speed][50] == Approx(20));
+    CHECK((*log)[Channel::EngineSpeed][50] == Approx(4000));
+    CHECK((*log)[Channel::Distance].back() == Approx(20 * 99 * 0.04));
+    CHECK(panelCsv(r).find(",4000.0000,") != std::string::npos);
+}
+
 TEST_CASE("a seldom filled, segmented or framed bar is read by its whole length", "[panel]") {
     struct Bar {
         const char* what;

@@ -119,6 +119,15 @@ Result<std::vector<PanelBox>> parsePanelBoxes(std::string_view csv, std::string_
             e.where = std::string(fileName) + ", line " + std::to_string(line);
             return e;
         }
+        const bool twice =
+            std::any_of(boxes.begin(), boxes.end(), [&](const PanelBox& b) { return b.channel == box->channel; });
+        const bool ours =
+            box->channel == Channel::Time || box->channel == Channel::Lap || box->channel == Channel::Distance;
+        if (twice || ours)
+            return Error{"panel.bad-box",
+                         std::string(key(box->channel)) + (twice ? " has a box already" : " is worked out, not read"),
+                         std::string(fileName) + ", line " + std::to_string(line),
+                         "one box for each channel that is drawn"};
         boxes.push_back(*box);
     }
     if (boxes.empty()) return Error{"panel.no-boxes", "there is no box", std::string(fileName), kForm};
