@@ -16,6 +16,7 @@ pkg_check_modules(FFMPEG REQUIRED IMPORTED_TARGET libavformat libavfilter libavc
 pkg_check_modules(FFTW REQUIRED IMPORTED_TARGET fftw3f)
 pkg_check_modules(GEOGRAPHIC REQUIRED IMPORTED_TARGET geographiclib)
 pkg_check_modules(ARCHIVE REQUIRED IMPORTED_TARGET libarchive)
+pkg_check_modules(SQLITE REQUIRED IMPORTED_TARGET sqlite3)
 pkg_check_modules(TESSERACT REQUIRED IMPORTED_TARGET tesseract)
 pkg_check_modules(ESPEAK REQUIRED IMPORTED_TARGET espeak-ng)
 

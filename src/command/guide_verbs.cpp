@@ -75,7 +75,7 @@ Answer newAnswer(const GuideArguments& a, const Call& s) {
         if (!p) return p.error();
         wish.pairs.push_back(*p);
     }
-    wish.scene.car = a.car, wish.scene.title = a.title, wish.scene.conditions = a.conditions;
+    wish.scene.car = a.car, wish.scene.title = a.title, wish.scene.conditions = conditionsFrom(a.conditions);
     const auto guide = bringIn(wish, s.progress());
     if (!guide) return guide.error();
     return json{{"guide", a.guide},
@@ -173,7 +173,8 @@ Answer demoAnswer(const GuideArguments& a, const Call& s) {
                       "Saltmarrow Ring",
                       "Pellow 210",
                       "Estuary Cup, round 3",
-                      "dry, 14 degrees, light westerly wind, warm tyres",
+                      conditionsFrom("dry, rubbered in, clear sky, air 14 C, track 19 C, wind 14 km/h from W, "
+                                     "tyres warm, qualifying fuel, 12 l, 14:30"),
                       false};
         const auto made = bringIn(wish, progress);
         if (!made) return made.error();

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "jobs/bring_in.h"
 
+#include "jobs/shelf.h"
+
 #include "core/log/csv_cells.h"
 #include "core/sync/motion.h"
 #include "core/words/draft.h"
@@ -277,6 +279,8 @@ Result<Guide> bringIn(const NewGuide& wish, const Progress& progress) {
                          wish.folder.string(), "a new or empty folder"};
     }
     if (!made) fs::remove_all(scratch, ec);
+    if (made)
+        if (const auto session = bringUp(wish.folder, *made)) keepCard(*made, *session, 0);
     progress.report(1, "done");
     return made;
 }

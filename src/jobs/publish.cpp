@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "jobs/publish.h"
 
+#include "jobs/shelf.h"
 #include "publish/edition.h"
 #include "store/files.h"
 
@@ -18,7 +19,7 @@ Status fillEdition(const fs::path& dir, const Guide& guide, const Session& s, co
     film.out = dir / "guide.mp4", film.fromS = 0, film.toS = -1;
     const auto rendered = render(guide, s, cut, film, progress.part(0, 0.94));
     if (!rendered) return rendered.error();
-    const EditionSource source{guide, cut, s.measured, s.trace, s.roadOrNull(), film.out, wish.singleClips};
+    const EditionSource source{guide, cut, s.measured, s.trace, s.roadOrNull(), film.out, s.folder, wish.singleClips};
     return writeEdition(dir, source, [&](const char* doing) {
         progress.report(0.95, doing);
         return !progress.cancelled();
@@ -69,6 +70,7 @@ Result<PublishReport> publishGuide(const Guide& guide, const Session& m, const C
     for (const auto& entry : fs::recursive_directory_iterator(clean))
         if (entry.is_regular_file()) report.files.push_back(entry.path().lexically_relative(clean));
     std::sort(report.files.begin(), report.files.end());
+    if (auto noted = notePublished(session.folder, clean); !noted) return noted.error();
     progress.report(1, "published");
     return report;
 }

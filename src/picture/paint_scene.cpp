@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "picture/paint_scene.h"
 
+#include "picture/paint_card.h"
 #include "picture/paint_marks.h"
 #include "picture/tokens.h"
 
@@ -147,20 +148,6 @@ QRectF paintCaption(QPainter& p, const QString& text) {
     plate(p, box);
     p.setPen(QColor(look::kMist));
     layout.draw(&p, {640 - kWidth / 2, box.top() + 8});
-    return box;
-}
-
-QRectF paintCard(QPainter& p, const SceneAt& s) {
-    const QRectF box(0, 470, 1280, 150);
-    p.fillRect(box, kPlate);
-    p.fillRect(QRectF(64, 504, 6, 82), QColor(look::kLamp));
-    p.setFont(look::text(44, look::Weight::Heavy));
-    p.setPen(QColor(look::kMist));
-    p.drawText(QRectF(92, 494, 1120, 60), Qt::AlignVCenter,
-               QFontMetricsF(p.font()).elidedText(QString::fromStdString(s.cardTitle), Qt::ElideRight, 1120));
-    p.setFont(look::text(26));
-    p.setPen(QColor(look::kReed));
-    p.drawText(QRectF(92, 556, 1120, 36), Qt::AlignVCenter, QString::fromStdString(s.cardText));
     return box;
 }
 

@@ -62,11 +62,25 @@ Status writePieces(const fs::path& folder, const EditionSource& e, const std::fu
     return Done{};
 }
 
+/// The pictures of what to look for, beside the stills.
+Status copyLookFors(const fs::path& folder, const EditionSource& e) {
+    for (const auto& c : e.guide.corners)
+        for (const auto& a : c.advice) {
+            if (a.picture.empty()) continue;
+            const fs::path file(a.picture);
+            const auto bytes = readFile(file.is_absolute() ? file : e.guideFolder / file);
+            if (!bytes) return bytes.error();
+            if (auto s = writeFile(folder / lookForName(c, a.topic), *bytes); !s) return s;
+        }
+    return Done{};
+}
+
 } // namespace
 
 Status writeEdition(const fs::path& folder, const EditionSource& e, const std::function<bool(const char*)>& goOn) {
     if (auto s = makeFolder(folder / "clips"); !s) return s;
     if (auto s = writePieces(folder, e, goOn); !s) return s;
+    if (auto s = copyLookFors(folder, e); !s) return s;
     if (auto s = writeFonts(folder / "fonts"); !s) return s;
     const auto page = makePage(e.guide, e.cut, e.measured, e.trace, e.road, e.singleClips);
     for (const auto& [name, bytes] : {std::pair("page.css", &page.css), std::pair("page.js", &page.script),

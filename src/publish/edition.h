@@ -15,6 +15,7 @@ struct EditionSource {
     const LapTrace& trace;
     const Track* road = nullptr;
     std::filesystem::path film;
+    std::filesystem::path guideFolder; ///< where the guide's own files lie
     bool singleClips = false; ///< copies of each corner's piece; without them the page plays pieces of the one film
 };
 

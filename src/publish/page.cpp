@@ -55,7 +55,7 @@ data rowsOf(const GuideCorner& c, const CornerFacts& f, SpeedUnit unit) {
     for (const Topic t : kTopics) {
         const auto driven = drivenText(t, c, f, unit);
         const auto a = std::find_if(c.advice.begin(), c.advice.end(), [&](const Advice& x) { return x.topic == t; });
-        const bool advised = a != c.advice.end() && !(a->advised.empty() && a->lookFor.empty());
+        const bool advised = a != c.advice.end() && !(a->advised.empty() && a->lookFor.empty() && a->picture.empty());
         if (driven.empty() && !advised) continue;
         data row;
         row.set("row", rowName(t));
@@ -65,9 +65,47 @@ data rowsOf(const GuideCorner& c, const CornerFacts& f, SpeedUnit unit) {
         row.set("advised", differs ? a->advised : "");
         row.set("look", a != c.advice.end() ? a->lookFor : "");
         if (a != c.advice.end() && !a->backup.empty()) row.set("backup", a->backup);
+        if (a != c.advice.end() && !a->picture.empty()) row.set("picture", lookForName(c, t));
         rows.push_back(row);
     }
     return rows;
+}
+
+void setConditions(data& page, const Guide& g) {
+    if (nothingSaid(g.scene.conditions)) return;
+    data rows{data::type::list};
+    for (const auto& r : rowsOf(g.scene.conditions, g.scene.speedUnit)) {
+        data row;
+        row.set("label", r.label);
+        row.set("value", r.value);
+        rows.push_back(row);
+    }
+    data conditions;
+    conditions.set("rows", rows);
+    page.set("conditions", conditions);
+}
+
+void setSetup(data& page, const SetupSheet& sheet) {
+    if (sheet.empty()) return;
+    data rows{data::type::list};
+    for (const auto& r : sheet) {
+        data row;
+        row.set("name", r.name);
+        row.set("value", valueText(r));
+        row.set("usual", r.usual);
+        row.set("why", r.why);
+        data rules{data::type::list};
+        for (const auto& rule : r.rules) {
+            data one;
+            one.set("rule", text(rule));
+            rules.push_back(one);
+        }
+        row.set("rules", rules);
+        rows.push_back(row);
+    }
+    data setup;
+    setup.set("rows", rows);
+    page.set("setup", setup);
 }
 
 /// What the page's script knows corners by; 0 for the whole lap.
@@ -141,6 +179,11 @@ std::string clipName(const Corner& corner) {
     std::snprintf(text, sizeof text, "clips/corner-%02d.mp4", corner.number);
     return text;
 }
+std::string lookForName(const Corner& corner, Topic topic) {
+    auto name = stillName(corner);
+    return name.replace(name.rfind('.'), std::string::npos, "-" + std::string(key(topic)) + ".png");
+}
+
 std::string stillName(const Corner& corner) {
     char text[40];
     std::snprintf(text, sizeof text, "clips/corner-%02d.jpg", corner.number);
@@ -209,9 +252,10 @@ PageFiles makePage(const Guide& g, const Cut& cut, const MeasuredCorners& measur
     data page;
     page.set("title", g.scene.title);
     page.set("channel", g.scene.channel);
-    for (const auto& [name, value] : {std::pair("car", g.scene.car), std::pair("series", g.scene.series),
-                                      std::pair("conditions", g.scene.conditions)})
+    for (const auto& [name, value] : {std::pair("car", g.scene.car), std::pair("series", g.scene.series)})
         if (!value.empty()) page.set(name, value);
+    setConditions(page, g);
+    setSetup(page, g.setup);
     page.set("laptime", minutes(trace.lap.time.count(), 3));
     page.set("length", minutes(cut.lengthS, 0));
     page.set("corner_count", std::to_string(g.corners.size()));

@@ -18,6 +18,7 @@ PageFiles makePage(const Guide& guide, const Cut& cut, const MeasuredCorners& me
 
 std::string clipName(const Corner& corner);
 std::string stillName(const Corner& corner);
+std::string lookForName(const Corner& corner, Topic topic); ///< of the picture of what to look for, a PNG
 
 /// The circuit as inline SVG with a link on every corner.
 std::string mapSvg(const Guide& guide, const Cut& cut, const Track* road);

@@ -143,14 +143,14 @@ Marker markerFrom(const JsonView& v) {
 }
 
 json write(const Advice& a) {
-    return {{"topic", key(a.topic)}, {"advised", a.advised},   {"look_for", a.lookFor},
-            {"backup", a.backup},    {"first", a.first.value}, {"second", a.second.value}};
+    return {{"topic", key(a.topic)},  {"advised", a.advised},     {"look_for", a.lookFor}, {"backup", a.backup},
+            {"first", a.first.value}, {"second", a.second.value}, {"picture", a.picture}};
 }
 
 Advice adviceFrom(const JsonView& v) {
     json kept = json::object();
-    Advice a{topicFrom(v, kept),   v.text("advised", ""), v.text("look_for", ""),
-             v.text("backup", ""), {v.whole("first", 0)}, {v.whole("second", 0)}};
+    Advice a{topicFrom(v, kept),    v.text("advised", ""),  v.text("look_for", ""), v.text("backup", ""),
+             {v.whole("first", 0)}, {v.whole("second", 0)}, v.text("picture", "")};
     keepUnknown(a, v.raw(), write(a), kept);
     return a;
 }
@@ -239,7 +239,7 @@ ClockTie tieFrom(const JsonView& v) {
 
 json write(const Film& f) {
     return {{"id", f.id.value},
-            {"role", f.role},
+            {"role", key(f.role)},
             {"file", f.file},
             {"sync", write(f.tie)},
             {"camera", toJson(f.camera)},
@@ -259,14 +259,28 @@ Camera cameraIn(const JsonView& v) {
 
 Film filmFrom(const JsonView& v) {
     Film f;
-    f.id = {v.whole("id")}, f.role = v.text("role", "onboard"), f.file = v.text("file");
+    f.id = {v.whole("id")}, f.file = v.text("file");
+    json kept = json::object();
+    const auto role = v.text("role", "onboard");
+    if (const auto known = filmRoleOf(role))
+        f.role = *known;
+    else
+        kept["role"] = role;
     f.tie = tieFrom(v.at("sync"));
     f.camera = cameraIn(v.at("camera"));
     f.pairs = listOf<PlacePair>(v, "pairs", [](const JsonView& p) {
         return PlacePair{at<FootageTime>(p.number("footage_s")), p.number("at_m")};
     });
-    keepUnknown(f, v.raw(), write(f));
+    keepUnknown(f, v.raw(), write(f), kept);
     return f;
+}
+
+json write(const Still& s) { return {{"id", s.id.value}, {"file", s.file}, {"at_m", s.atM}, {"caption", s.caption}}; }
+
+Still stillFrom(const JsonView& v) {
+    Still s{{v.whole("id")}, v.text("file"), v.number("at_m"), v.text("caption", "")};
+    keepUnknown(s, v.raw(), write(s));
+    return s;
 }
 
 json write(const Sources& s) {
@@ -275,7 +289,8 @@ json write(const Sources& s) {
             {"track", s.trackFile},
             {"line", s.line},
             {"lap", s.lap},
-            {"columns", toJson(s.columns)}};
+            {"columns", toJson(s.columns)},
+            {"stills", listOf(s.stills, [](const Still& one) { return withMore(write(one), one.more); })}};
 }
 
 Sources sourcesFrom(const JsonView& v) {
@@ -284,8 +299,86 @@ Sources sourcesFrom(const JsonView& v) {
     for (const auto& f : v.at("films").list()) s.films.push_back(filmFrom(f));
     s.log = v.text("log"), s.trackFile = v.text("track", ""), s.line = v.text("line", ""), s.lap = v.whole("lap");
     if (const auto columns = v.find("columns")) s.columns = choicesFrom(columns->raw());
+    s.stills = listOf<Still>(v, "stills", stillFrom);
     keepUnknown(s, v.raw(), write(s));
     return s;
+}
+
+// The day and the car
+
+json orNull(const std::optional<double>& v) { return v ? json(*v) : json(nullptr); }
+
+json write(const Conditions& c) {
+    return {{"sky", key(c.sky)},
+            {"road", key(c.road)},
+            {"rubber", key(c.rubber)},
+            {"light", key(c.light)},
+            {"tyres", key(c.tyres)},
+            {"fuel", key(c.fuel)},
+            {"air_c", orNull(c.airC)},
+            {"track_c", orNull(c.trackC)},
+            {"wind_from_deg", c.windFromRad ? json(degrees(*c.windFromRad)) : json(nullptr)},
+            {"wind_mps", orNull(c.windMps)},
+            {"fuel_l", orNull(c.fuelL)},
+            {"minute_of_day", c.minuteOfDay ? json(*c.minuteOfDay) : json(nullptr)},
+            {"note", c.note}};
+}
+
+/// A word that nobody here knows counts as unsaid and stays what it is in the file.
+template <class E> E wordFrom(const JsonView& v, const char* member, json& overridden) {
+    const auto text = v.text(member, "");
+    if (const auto known = valueOf<E>(text)) return *known;
+    overridden[member] = text;
+    return E::Unsaid;
+}
+
+Conditions conditionsIn(const JsonView& v) {
+    json kept = json::object();
+    Conditions c;
+    c.sky = wordFrom<Sky>(v, "sky", kept), c.road = wordFrom<RoadState>(v, "road", kept);
+    c.rubber = wordFrom<Rubber>(v, "rubber", kept), c.light = wordFrom<Light>(v, "light", kept);
+    c.tyres = wordFrom<Tyres>(v, "tyres", kept), c.fuel = wordFrom<FuelLoad>(v, "fuel", kept);
+    const auto number = [&](const char* member) -> std::optional<double> {
+        const auto there = v.find(member);
+        return there ? std::optional(there->number()) : std::nullopt;
+    };
+    c.airC = number("air_c"), c.trackC = number("track_c");
+    c.windMps = number("wind_mps"), c.fuelL = number("fuel_l");
+    if (const auto from = number("wind_from_deg")) c.windFromRad = rad(*from);
+    if (const auto minute = v.find("minute_of_day")) c.minuteOfDay = minute->whole();
+    c.note = v.text("note", "");
+    keepUnknown(c, v.raw(), write(c), kept);
+    return c;
+}
+
+json write(const SetupRow& r) {
+    return {{"id", r.id.value},
+            {"name", r.name},
+            {"value", r.value},
+            {"unit", r.unit},
+            {"usual", r.usual},
+            {"why", r.why},
+            {"rules", listOf(r.rules, [](const SetupRule& rule) {
+                 return json{{"if", rule.when}, {"then", rule.up ? "up" : "down"}, {"step", rule.step}};
+             })}};
+}
+
+SetupRow setupRowFrom(const JsonView& v) {
+    SetupRow r{{v.whole("id")},
+               v.text("name"),
+               v.text("value", ""),
+               v.text("unit", ""),
+               v.text("usual", ""),
+               v.text("why", ""),
+               {}};
+    r.rules = listOf<SetupRule>(v, "rules", [](const JsonView& rule) {
+        const auto then = rule.at("then");
+        if (const auto text = then.text(); text != "up" && text != "down")
+            then.tell("is \"" + text + "\"", "\"up\" or \"down\"");
+        return SetupRule{rule.text("if"), then.raw() != "down", rule.text("step", "")};
+    });
+    keepUnknown(r, v.raw(), write(r));
+    return r;
 }
 
 json write(const Scene& s) {
@@ -294,15 +387,17 @@ json write(const Scene& s) {
             {"track", s.track},
             {"car", s.car},
             {"series", s.series},
-            {"conditions", s.conditions},
+            {"conditions", withMore(write(s.conditions), s.conditions.more)},
             {"real_track", s.realTrack},
             {"corner_labels", key(s.cornerLabels)},
             {"speed_unit", symbol(s.speedUnit)}};
 }
 
 Scene sceneFrom(const JsonView& v) {
-    Scene s{v.text("title", ""),  v.text("channel", ""),    v.text("track", ""),       v.text("car", ""),
-            v.text("series", ""), v.text("conditions", ""), v.flag("real_track", true)};
+    Scene s{v.text("title", ""),       v.text("channel", ""), v.text("track", ""),
+            v.text("car", ""),         v.text("series", ""),  {},
+            v.flag("real_track", true)};
+    if (const auto conditions = v.find("conditions")) s.conditions = conditionsIn(*conditions);
     s.cornerLabels = cornerLabelsOf(v.text("corner_labels", "both")).value_or(CornerLabels::Both);
     s.speedUnit = v.text("speed_unit", "km/h") == symbol(SpeedUnit::Mph) ? SpeedUnit::Mph : SpeedUnit::Kmh;
     keepUnknown(s, v.raw(), write(s));
@@ -320,7 +415,7 @@ OutlinePart partFrom(const JsonView& v) {
         if (const auto known = sectionKindOf(kind.text()))
             p.sections.push_back(*known);
         else
-            kind.tell("is \"" + kind.text() + "\"", "card, lap, walk-through or run");
+            kind.tell("is \"" + kind.text() + "\"", "card, conditions, set-up, lap, walk-through or run");
     return p;
 }
 
@@ -329,6 +424,7 @@ json whole(const Guide& g) {
             {"version", kGuideVersion},
             {"scene", withMore(write(g.scene), g.scene.more)},
             {"sources", withMore(write(g.sources), g.sources.more)},
+            {"setup", listOf(g.setup, [](const SetupRow& r) { return withMore(write(r), r.more); })},
             {"outline", listOf(g.outline, [](const OutlinePart& p) { return write(p); })},
             {"frame_rate", g.frameRate},
             {"next_id", g.nextId},
@@ -346,6 +442,7 @@ Result<Guide> guideFrom(const json& j) {
     Guide g;
     g.scene = sceneFrom(v.at("scene"));
     g.sources = sourcesFrom(v.at("sources"));
+    g.setup = listOf<SetupRow>(v, "setup", setupRowFrom);
     if (v.has("outline")) g.outline = listOf<OutlinePart>(v, "outline", partFrom);
     g.frameRate = v.whole("frame_rate", 25), g.nextId = v.whole("next_id");
     for (const auto& c : v.at("corners").list()) g.corners.push_back(cornerFrom(c));

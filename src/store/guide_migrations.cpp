@@ -124,8 +124,24 @@ json from1to2(json g) {
     return g;
 }
 
+/// Format 2 had one line for the conditions, and no card of them. What the line says is left to be read by a person.
+json from2to3(json g) {
+    if (g.contains("scene") && g["scene"].is_object()) {
+        const auto line = textIn(g["scene"], "conditions");
+        g["scene"]["conditions"] = {{"note", line}};
+    }
+    auto& outline = listIn(g, "outline");
+    for (auto& part : outline) {
+        auto& sections = listIn(part, "sections");
+        const auto card = std::find(sections.begin(), sections.end(), json("card"));
+        if (card != sections.end()) sections.insert(card + 1, "conditions");
+    }
+    outline.push_back({{"each_corner", false}, {"sections", {"conditions"}}});
+    return g;
+}
+
 /// kSteps[i] brings format i + 1 to i + 2.
-constexpr json (*kSteps[])(json) = {from1to2};
+constexpr json (*kSteps[])(json) = {from1to2, from2to3};
 static_assert(std::size(kSteps) + 1 == kGuideVersion);
 
 } // namespace

@@ -8,7 +8,7 @@
 
 namespace hl {
 
-inline constexpr int kGuideVersion = 2;
+inline constexpr int kGuideVersion = 3;
 
 /// The same guide in the present format. Errors: guide.bad-value (no version), guide.newer (written by a later
 /// version).

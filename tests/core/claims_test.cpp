@@ -20,7 +20,7 @@ Case cornerSaying(const std::string& words, Topic topic = Topic::Brake) {
     corner.id = {3}, corner.number = 3, corner.name = "Sluice", corner.kind = "bend";
     corner.beats = {{{1}, topic, 100, words, ""}};
     c.guide.corners = {corner};
-    c.guide.scene.conditions = "dry";
+    c.guide.scene.conditions.road = RoadState::Dry;
     c.guide.scene.realTrack = false;
     CornerFacts f;
     f.brakePeak = Measured{0.78, 0.01};
@@ -101,10 +101,10 @@ TEST_CASE("a brake percentage where the lap does not brake is wrong") {
 TEST_CASE("real tracks need consequence ratings, and every guide its conditions") {
     auto c = cornerSaying("Brake.");
     c.guide.scene.realTrack = true;
-    c.guide.scene.conditions.clear();
+    c.guide.scene.conditions = {};
     CHECK(rules(c) == std::vector<std::string>{"parts.conditions", "cautions.consequence"});
     c.guide.corners[0].consequence = 2;
-    c.guide.scene.conditions = "wet";
+    c.guide.scene.conditions.road = RoadState::Wet;
     CHECK(rules(c).empty());
 }
 

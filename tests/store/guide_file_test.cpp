@@ -22,15 +22,28 @@ namespace {
 
 Guide full() {
     auto g = madeGuide(5).guide;
-    g.scene = {"Title \"quoted\" \u00fc", "Channel",     "Ring", "Car", "Cup", "dry", false,
+    g.scene = {"Title \"quoted\" \u00fc", "Channel",     "Ring", "Car", "Cup", {}, false,
                CornerLabels::Names,       SpeedUnit::Mph};
+    auto& day = g.scene.conditions;
+    day.sky = Sky::Overcast, day.road = RoadState::Damp, day.rubber = Rubber::Green, day.light = Light::LowSun;
+    day.tyres = Tyres::Worn, day.fuel = FuelLoad::Race, day.airC = -3.5, day.trackC = 11.25, day.windMps = 4.5;
+    day.windFromRad = rad(225), day.fuelL = 38.5, day.minuteOfDay = 14 * 60 + 5, day.note = "leaves, \"many\"";
+    g.setup = {{newId<BeatId>(g),
+                "Front wing",
+                "4",
+                "",
+                "6",
+                "It is nervous.",
+                {{"it pushes", true, "1"}, {"it slides", false, ""}}},
+               {newId<BeatId>(g), "Springs", "soft", "", "", "", {}}};
+    g.sources.stills = {{newId<StillId>(g), "pictures/gate.jpg", 412.5, "the gate"}};
     auto& film = g.sources.film();
-    film.file = "../film.mp4", film.role = "chase";
+    film.file = "../film.mp4", film.role = FilmRole::Chase;
     film.tie = {12.5, 31.25, 7, 0.8, "sound"};
     film.camera = {rad(74), 1.18, 0.2, -0.3, rad(-3), false};
     film.pairs = {{at<FootageTime>(12.5), 340}, {at<FootageTime>(60.25), 2600.5}};
     const auto onboard = film.id;
-    g.sources.films.push_back({newId<FilmId>(g), "above", "from-above.mp4"});
+    g.sources.films.push_back({newId<FilmId>(g), FilmRole::Above, "from-above.mp4"});
     g.sources.log = "log/x.csv", g.sources.lap = 2, g.sources.trackFile = "log/t.geojson", g.sources.line = "53,0.1,90";
     g.sources.columns = {{"Foot A", Channel::Throttle, "%"}};
     g.outline = {{false, {SectionKind::Lap, SectionKind::Card}}, {true, {SectionKind::Run}}};
@@ -39,7 +52,7 @@ Guide full() {
     g.references = {{{"r1", "board", "50 board", 820, 6.5, 1.1, "season"}, board},
                     {{"r2", "fence end", "fence", 830, -9, 1.5, "permanent"}, fence}};
     auto& c = g.corners.at(0);
-    c.advice = {{Topic::Brake, "6 m later", "50 board", "fence", board, fence}};
+    c.advice = {{Topic::Brake, "6 m later", "50 board", "fence", board, fence, "pictures/board.png"}};
     c.markers = {{newId<MarkerId>(g), "kerb-block", OnRoad{10, 30, -5, 0.1}, "kerb"},
                  {newId<MarkerId>(g), "ring", OnReference{board, -2.5}, "50 board"},
                  {newId<MarkerId>(g), "ring", InFilm{onboard, at<FootageTime>(3.25), 412, 96.5}, "post"},

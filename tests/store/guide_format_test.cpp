@@ -60,7 +60,10 @@ TEST_CASE("a guide of the first format opens: corners get ids, texts their refer
     CHECK(g->sources.film().file == old["sources"]["video"]);
     CHECK(g->sources.film().tie.offsetS == old["sources"]["sync"]["offset_s"]);
     CHECK(rad(old["sources"]["camera"]["hfov_deg"]) == Approx(g->sources.film().camera.hfovRad));
-    CHECK(g->outline == usualOutline(old.value("whole_lap_first", false)));
+    auto outline = usualOutline(); // the conditions stand behind the card
+    if (old.value("whole_lap_first", false)) outline.front().sections.push_back(SectionKind::Lap);
+    CHECK(g->outline == outline);
+    CHECK(g->scene.conditions.note == old["scene"].value("conditions", ""));
     std::set<int> ids;
     for (std::size_t i = 0; i < g->corners.size(); ++i) {
         const auto& c = g->corners[i];
@@ -90,6 +93,20 @@ TEST_CASE("a guide of the first format opens: corners get ids, texts their refer
     CHECK(*parseGuide(guideJson(*g), "again") == *g);
 }
 
+TEST_CASE("a guide of the second format opens: its line of conditions is kept in its words, and gets its card") {
+    const auto file = slurp(std::filesystem::path(HL_SOURCE) / "tests/data/format-2/guide.json");
+    const auto old = json::parse(file);
+    REQUIRE(old["version"] == 2);
+    const auto g = parseGuide(file, "guide.json");
+    REQUIRE(g);
+    CHECK(g->scene.conditions.note == old["scene"]["conditions"]);
+    CHECK(textOf(g->scene.conditions, SpeedUnit::Kmh) == old["scene"]["conditions"]);
+    CHECK(g->outline == usualOutline());
+    CHECK(g->corners.size() == old["corners"].size());
+    CHECK(g->setup.empty());
+    CHECK(*parseGuide(guideJson(*g), "again") == *g);
+}
+
 TEST_CASE("twins of the first format are told apart when it is opened") {
     auto old = json::parse(kept("guide.json"));
     old["corners"][1]["number"] = old["corners"][0]["number"];
@@ -108,6 +125,10 @@ TEST_CASE("what a newer writer added is kept and written back, wherever it stand
     j["almanac"] = {{"weeks", 3}};
     j["scene"]["wind"] = "westerly";
     j["sources"]["weather_log"] = "w.csv";
+    j["sources"]["films"][0]["role"] = "drone";
+    j["scene"]["conditions"]["road"] = "icy";
+    j["scene"]["conditions"]["humidity"] = 0.6;
+    j["setup"].push_back({{"id", 903}, {"name", "Wing"}, {"value", "3"}, {"torque", 12}});
     j["sources"]["films"][0]["lens"] = {{"k1", 0.1}};
     j["sources"]["films"][0]["camera"]["roll_deg"] = 2;
     j["corners"][0]["variants"] = json::array({{{"name", "wet"}}});
@@ -134,6 +155,10 @@ TEST_CASE("what a newer writer added is kept and written back, wherever it stand
     CHECK(back["sources"]["weather_log"] == "w.csv");
     CHECK(back["sources"]["films"][0]["lens"] == j["sources"]["films"][0]["lens"]);
     CHECK(back["sources"]["films"][0]["camera"]["roll_deg"] == 2);
+    CHECK(back["sources"]["films"][0]["role"] == "drone");
+    CHECK(back["scene"]["conditions"]["road"] == "icy");
+    CHECK(back["scene"]["conditions"]["humidity"] == 0.6);
+    CHECK(back["setup"][0]["torque"] == 12);
     CHECK(back["corners"][0]["variants"] == j["corners"][0]["variants"]);
     CHECK(back["corners"][0]["beats"] == j["corners"][0]["beats"]);
     CHECK(back["corners"][0]["markers"] == j["corners"][0]["markers"]);
@@ -162,6 +187,17 @@ TEST_CASE("what does not hold together is refused with the member's place, in a 
         Wrong{"corners[0].advice[0].first",
               [](json& j) {
                   j["corners"][0]["advice"] = json::array({{{"topic", "brake"}, {"first", 5555}}});
+              }},
+        Wrong{"scene.conditions.air_c", [](json& j) { j["scene"]["conditions"]["air_c"] = 300; }},
+        Wrong{"scene.conditions.minute_of_day", [](json& j) { j["scene"]["conditions"]["minute_of_day"] = 1440; }},
+        Wrong{"setup[0].rules[0].then",
+              [](json& j) {
+                  j["setup"] = {
+                      {{"id", 1}, {"name", "x"}, {"rules", json::array({{{"if", "y"}, {"then", "sideways"}}})}}};
+              }},
+        Wrong{"sources.stills[0].id",
+              [](json& j) {
+                  j["sources"]["stills"] = json::array({{{"id", 99999}, {"file", "a.png"}, {"at_m", 3}}});
               }},
         Wrong{"outline[0].sections[0]", [](json& j) { j["outline"][0]["sections"][0] = "song"; }},
         Wrong{"outline[0]", [](json& j) { j["outline"][0]["sections"][0] = "run"; }},

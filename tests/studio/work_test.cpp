@@ -192,7 +192,8 @@ TEST_CASE("the scene is edited in its fields") {
     conditions->selectAll();
     QTest::keyClicks(conditions, QStringLiteral("wet, 9 degrees"));
     QTest::keyClick(conditions, Qt::Key_Return);
-    CHECK(s.desk().guide().scene.conditions == "wet, 9 degrees");
+    CHECK(s.desk().guide().scene.conditions.road == RoadState::Wet);
+    CHECK(s.desk().guide().scene.conditions.airC == Approx(9));
 }
 
 TEST_CASE("letters typed into a field stay letters") {
@@ -287,7 +288,7 @@ TEST_CASE("the whole lap first and the frame rate are chosen in the scene") {
     REQUIRE(rate);
     const double before = s.desk().cut().lengthS;
     first->click();
-    CHECK(hasWholeLap(s.desk().guide().outline));
+    CHECK(has(s.desk().guide().outline, SectionKind::Lap));
     REQUIRE(waitFor([&] { return s.desk().cutIsOfThisGuide(); }));
     CHECK(s.desk().cut().lengthS > before + 80); // a lap of a minute and a half
     CHECK(s.desk().cut().sections.at(1).kind == SectionKind::Lap);

@@ -98,7 +98,7 @@ std::vector<Finding> claimedBrakePercent(const Guide& g, const MeasuredCorners& 
 
 std::vector<Finding> missingCautions(const Guide& g, const MeasuredCorners&) {
     std::vector<Finding> found;
-    if (g.scene.conditions.empty())
+    if (nothingSaid(g.scene.conditions))
         found.push_back({"parts.conditions",
                          Severity::Warn,
                          {},

@@ -2,6 +2,7 @@
 #include "core/columns/column_values.h"
 
 #include "core/units/numbers.h"
+#include "core/units/on_all_cores.h"
 
 #include <algorithm>
 #include <set>
@@ -70,13 +71,11 @@ void tellSteps(const std::vector<double>& y, const ColumnValues& all, Behaviour&
 } // namespace
 
 std::vector<Behaviour> behaviours(const ColumnValues& values) {
-    std::vector<Behaviour> out;
-    for (const auto& y : values.columns) {
-        Behaviour b;
-        tellRange(y, b);
-        tellSteps(y, values, b);
-        out.push_back(b);
-    }
+    std::vector<Behaviour> out(values.columns.size());
+    onAllCores(out.size(), [&](std::size_t i) {
+        tellRange(values.columns[i], out[i]);
+        tellSteps(values.columns[i], values, out[i]);
+    });
     return out;
 }
 

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/columns/evidence.h"
 
+#include "core/units/on_all_cores.h"
+
 #include <algorithm>
 #include <cmath>
 
@@ -27,12 +29,13 @@ Columns columnsOn(const ColumnValues& values, const std::vector<Behaviour>& runs
     Columns c{values, runs, names, std::move(t), {}, {}, {}, {}, {}, {}};
     c.spans = spansOf(values, c.t);
     for (const auto& s : c.spans) c.dt.push_back(c.t[s.to] - c.t[s.from]);
-    for (const auto& y : values.columns) {
-        c.mean.push_back(meanOver(c.spans, c.t, y));
-        c.peaked.push_back(peakedMeanOver(c.spans, c.t, y));
-        c.change.push_back(changeOver(c.spans, y));
-    }
-    c.claims.resize(values.columns.size());
+    const auto n = values.columns.size();
+    c.mean.resize(n), c.peaked.resize(n), c.change.resize(n), c.claims.resize(n);
+    onAllCores(n, [&](std::size_t i) {
+        const auto& y = values.columns[i];
+        c.mean[i] = meanOver(c.spans, c.t, y), c.peaked[i] = peakedMeanOver(c.spans, c.t, y);
+        c.change[i] = changeOver(c.spans, y);
+    });
     return c;
 }
 

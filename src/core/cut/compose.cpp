@@ -103,6 +103,36 @@ SceneAt base(const Stage& st, const GuideCorner* corner, FootageTime footage, co
     return scene;
 }
 
+/// What follows a set-up row where it is lit: why, and what to do if.
+std::string reasonsOf(const SetupRow& row) {
+    std::string s = row.why;
+    for (const auto& rule : row.rules) s += (s.empty() ? "" : "  \u00b7  ") + text(rule);
+    return s;
+}
+
+void fillCard(SceneAt& scene, const Guide& g, const Section& section, const Shot& shot) {
+    const auto unit = g.scene.speedUnit;
+    if (section.kind == SectionKind::Conditions) {
+        scene.cardTitle = "Driven in these conditions";
+        scene.cardText = g.scene.realTrack ? "On another day brake, turn and go by what you find." : "";
+        for (auto& row : rowsOf(g.scene.conditions, unit))
+            scene.cardRows.push_back({std::move(row.label), std::move(row.value), {}, false});
+        return;
+    }
+    if (section.kind == SectionKind::Setup) {
+        scene.cardTitle = "Set-up";
+        if (!g.scene.car.empty()) scene.cardTitle += ": " + g.scene.car;
+        for (const auto& row : g.setup) {
+            const bool lit = row.id == shot.beat;
+            scene.cardRows.push_back({row.name, valueText(row), row.usual.empty() ? "" : "usual " + row.usual, lit});
+            if (lit) scene.cardText = reasonsOf(row);
+        }
+        return;
+    }
+    scene.cardTitle = g.scene.title, scene.cardText = g.scene.car;
+    if (!g.scene.series.empty()) scene.cardText += (scene.cardText.empty() ? "" : " \u00b7 ") + g.scene.series;
+}
+
 } // namespace
 
 Live liveAt(const LapTrace& t, LogTime when) {
@@ -131,10 +161,7 @@ SceneAt compose(const Stage& stage, const Cut& cut, GuideTime t) {
     scene.section = now.section->kind;
     scene.rate = now.shot->rate;
     scene.card = now.shot->kind == ShotKind::Card;
-    if (scene.card)
-        scene.cardTitle = stage.guide.scene.title,
-        scene.cardText = stage.guide.scene.car +
-                         (stage.guide.scene.conditions.empty() ? "" : " \u00b7 " + stage.guide.scene.conditions);
+    if (scene.card) fillCard(scene, stage.guide, *now.section, *now.shot);
     if (spoken)
         for (const auto& c : spoken->captions)
             if (seconds(t) >= c.startS) scene.caption = c.text;

@@ -21,6 +21,12 @@ struct PlanInset {
     double scaleM = 60;                    ///< m from the centre to the edge
 };
 
+/// A line of a card: "Wind", "12 km/h from the south-west".
+struct CardRow {
+    std::string label, value, beside; ///< `beside`: what stands for comparison, e.g. the usual value
+    bool lit = false;                 ///< it is spoken of
+};
+
 struct SceneAt {
     SectionKind section = SectionKind::Card;
     const GuideCorner* corner = nullptr;
@@ -30,6 +36,7 @@ struct SceneAt {
     double rate = 1;
     double atM = 0;
     std::string caption, cardTitle, cardText;
+    std::vector<CardRow> cardRows; ///< none: the card is a title
     bool card = false;
     bool panels = true;    ///< tag, inputs, plan view; the marks are always drawn
     double labelScale = 1; ///< larger in a small preview, so that labels stay readable

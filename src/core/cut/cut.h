@@ -64,11 +64,13 @@ struct RoadClock {
 RoadClock roadClock(const LapTrace& trace, const ClockTie& tie, Seconds footageLength);
 
 struct CutSettings {
-    double pauseS = 0.25;    ///< silence after each beat
-    double slowest = 0.25;   ///< slowest moving picture
-    double visibleFarM = 90; ///< a place further ahead than this is too small to talk about
-    double visibleNearM = 9; ///< nearer than this it has gone under the bonnet
-    double cardS = 3;        ///< opening card
+    double pauseS = 0.25;     ///< silence after each beat
+    double slowest = 0.25;    ///< slowest moving picture
+    double visibleFarM = 90;  ///< a place further ahead than this is too small to talk about
+    double visibleNearM = 9;  ///< nearer than this it has gone under the bonnet
+    double cardS = 3;         ///< opening card
+    double conditionsS = 4.5; ///< the card of the conditions
+    double setupRowS = 2.5;   ///< a row of the set-up of which nothing is said
 };
 
 /// The planner's interface: what the guide's outline wishes, for this clock and these speeches.

@@ -30,8 +30,8 @@ class SectionBuilder {
         if (length < 1e-6) return;
         add({ShotKind::Freeze, {}, {}, at<FootageTime>(footage), at<FootageTime>(footage), 0, beat}, length);
     }
-    void card(double footage, double length) {
-        add({ShotKind::Card, {}, {}, at<FootageTime>(footage), at<FootageTime>(footage), 0, {}}, length);
+    void card(double footage, double length, BeatId about = {}) {
+        add({ShotKind::Card, {}, {}, at<FootageTime>(footage), at<FootageTime>(footage), 0, about}, length);
     }
     void say(const std::shared_ptr<const Speech>& speech, double start) {
         Spoken s{speech, section_.corner, at<GuideTime>(start), at<GuideTime>(start + speech->lengthS), {}};
@@ -137,9 +137,29 @@ Section run(const GuideCorner& c, const Planning& p, double start) {
     return out.done();
 }
 
+/// The picture behind the cards: the road before the first corner.
+double behindCards(const Planning& p) { return p.film(p.guide.corners.empty() ? 0 : p.guide.corners.front().startM); }
+
 Section openingCard(const Planning& p, double start) {
     SectionBuilder out(SectionKind::Card, {}, start);
-    out.card(p.film(p.guide.corners.empty() ? 0 : p.guide.corners.front().startM), p.set.cardS);
+    out.card(behindCards(p), p.set.cardS);
+    return out.done();
+}
+
+Section conditionsCard(const Planning& p, double start) {
+    SectionBuilder out(SectionKind::Conditions, {}, start);
+    if (!nothingSaid(p.guide.scene.conditions)) out.card(behindCards(p), p.set.conditionsS);
+    return out.done();
+}
+
+/// Row after row, each for as long as it is spoken of.
+Section setupWalk(const Planning& p, double start) {
+    SectionBuilder out(SectionKind::Setup, {}, start);
+    for (const auto& row : p.guide.setup) {
+        const auto speech = p.speeches.of(row.id, false);
+        if (speech) out.say(speech, out.now());
+        out.card(behindCards(p), speech ? speech->lengthS + p.set.pauseS : p.set.setupRowS, row.id);
+    }
     return out.done();
 }
 
@@ -152,6 +172,8 @@ Section wholeLap(const Planning& p, double start) {
 Section sectionFor(SectionKind kind, const GuideCorner* c, const Planning& p, double start) {
     switch (kind) {
     case SectionKind::Card: return openingCard(p, start);
+    case SectionKind::Conditions: return conditionsCard(p, start);
+    case SectionKind::Setup: return setupWalk(p, start);
     case SectionKind::Lap: return wholeLap(p, start);
     case SectionKind::WalkThrough: return c ? walkThrough(*c, p, start) : Section{};
     case SectionKind::Run: return c ? run(*c, p, start) : Section{};

@@ -108,7 +108,7 @@ Guide withFrameRate(Guide g, int frameRate) {
     return g;
 }
 Guide withWholeLapFirst(Guide g, bool first) {
-    if (hasWholeLap(g.outline) == first) return g;
+    if (has(g.outline, SectionKind::Lap) == first) return g;
     for (auto& part : g.outline) std::erase(part.sections, SectionKind::Lap);
     if (first) {
         if (g.outline.empty() || g.outline.front().eachCorner) g.outline.insert(g.outline.begin(), OutlinePart{});

@@ -10,6 +10,7 @@ namespace {
 
 constexpr std::array<std::string_view, 11> kTopicKeys = {"approach", "brake", "gears", "turn-in", "apex", "slowest",
                                                          "power",    "exit",  "kerb",  "limits",  "free"};
+constexpr std::array<std::string_view, 5> kRoleKeys = {"onboard", "chase", "above", "outside", "foot"};
 constexpr std::array<std::string_view, 3> kLabelKeys = {"both", "numbers", "names"};
 
 template <class Enum, std::size_t N>
@@ -23,6 +24,8 @@ std::optional<Enum> find(const std::array<std::string_view, N>& keys, std::strin
 
 std::string_view key(Topic t) { return kTopicKeys.at(static_cast<std::size_t>(t)); }
 std::optional<Topic> topicOf(std::string_view k) { return find<Topic>(kTopicKeys, k); }
+std::string_view key(FilmRole r) { return kRoleKeys.at(static_cast<std::size_t>(r)); }
+std::optional<FilmRole> filmRoleOf(std::string_view k) { return find<FilmRole>(kRoleKeys, k); }
 std::string_view key(CornerLabels l) { return kLabelKeys.at(static_cast<std::size_t>(l)); }
 std::optional<CornerLabels> cornerLabelsOf(std::string_view k) { return find<CornerLabels>(kLabelKeys, k); }
 

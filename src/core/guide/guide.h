@@ -4,7 +4,9 @@
 #pragma once
 #include "core/corner/corner.h"
 #include "core/guide/anchor.h"
+#include "core/guide/conditions.h"
 #include "core/guide/outline.h"
+#include "core/guide/setup_sheet.h"
 #include "core/log/log_input.h"
 #include "core/sync/sync.h"
 #include "core/units/speed_unit.h"
@@ -50,6 +52,7 @@ struct Advice {
     std::string lookFor; ///< the first reference, in words
     std::string backup;  ///< another for when it is gone
     ReferenceId first = {}, second = {};
+    std::string picture = {}; ///< of what to look for, a file in the guide folder; empty: none
     std::string more = {};
     friend bool operator==(const Advice&, const Advice&) = default;
 };
@@ -84,8 +87,9 @@ std::string_view key(CornerLabels l);
 std::optional<CornerLabels> cornerLabelsOf(std::string_view key);
 
 struct Scene {
-    std::string title, channel, track, car, series, conditions;
-    bool realTrack = true;
+    std::string title, channel, track, car, series;
+    Conditions conditions;
+    bool realTrack = true; ///< a real circuit, where it can hurt someone; a simulator hurts nobody
     CornerLabels cornerLabels = CornerLabels::Both;
     SpeedUnit speedUnit = SpeedUnit::Kmh; ///< in which the audience reads speeds
     std::string more = {};
@@ -99,11 +103,16 @@ struct PlacePair {
     friend bool operator==(const PlacePair&, const PlacePair&) = default;
 };
 
+/// From where a film shows the lap. One on foot shows places, not the lap: its pairs tie it to the road.
+enum class FilmRole { Onboard, Chase, Above, Outside, Foot };
+std::string_view key(FilmRole r);
+std::optional<FilmRole> filmRoleOf(std::string_view key);
+
 /// A film of the lap, with the tie of its clock to the log's and the camera that made it.
 struct Film {
     FilmId id;
-    std::string role = "onboard"; ///< "onboard", "chase", "above", "outside", "foot"
-    std::string file = {};        ///< absolute, or relative to the guide folder
+    FilmRole role = FilmRole::Onboard;
+    std::string file = {}; ///< absolute, or relative to the guide folder
     ClockTie tie = {};
     std::vector<PlacePair> pairs = {}; ///< set by hand; they count only when the tie was made of them
     Camera camera = {};
@@ -111,11 +120,22 @@ struct Film {
     friend bool operator==(const Film&, const Film&) = default;
 };
 
+/// A picture of a place, taken on foot.
+struct Still {
+    StillId id;
+    std::string file = {}; ///< absolute, or relative to the guide folder
+    double atM = 0;        ///< what it shows
+    std::string caption = {};
+    std::string more = {};
+    friend bool operator==(const Still&, const Still&) = default;
+};
+
 struct Sources {
     std::vector<Film> films = {Film{{1}}}; ///< the first is the one the guide explains; never empty in a valid guide
     std::string log, trackFile;            ///< absolute, or relative to the guide folder
     std::string line;                      ///< "LAT,LON,HEADING" of the timing line where a person set it, else empty
     std::vector<ColumnChoice> columns;     ///< what a person said about the log's columns; usually nothing
+    std::vector<Still> stills = {};
     int lap = 1;
     std::string more = {};
     Film& film() { return films.front(); }
@@ -126,6 +146,7 @@ struct Sources {
 struct Guide {
     Scene scene;
     Sources sources;
+    SetupSheet setup;
     std::vector<GuideCorner> corners; ///< in road order
     std::vector<GuideReference> references;
     Outline outline = usualOutline();

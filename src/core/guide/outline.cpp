@@ -6,7 +6,7 @@
 
 namespace hl {
 namespace {
-constexpr std::array<std::string_view, 4> kNames = {"card", "lap", "walk-through", "run"};
+constexpr std::array<std::string_view, 6> kNames = {"card", "conditions", "set-up", "lap", "walk-through", "run"};
 }
 
 std::string_view name(SectionKind k) { return kNames.at(static_cast<std::size_t>(k)); }
@@ -20,14 +20,16 @@ std::optional<SectionKind> sectionKindOf(std::string_view text) {
 bool ofOneCorner(SectionKind k) { return k == SectionKind::WalkThrough || k == SectionKind::Run; }
 
 Outline usualOutline(bool wholeLapFirst) {
-    Outline o{{false, {SectionKind::Card}}, {true, {SectionKind::WalkThrough, SectionKind::Run}}};
+    Outline o{{false, {SectionKind::Card, SectionKind::Conditions}},
+              {true, {SectionKind::WalkThrough, SectionKind::Run}},
+              {false, {SectionKind::Conditions}}};
     if (wholeLapFirst) o.front().sections.push_back(SectionKind::Lap);
     return o;
 }
 
-bool hasWholeLap(const Outline& outline) {
-    return std::any_of(outline.begin(), outline.end(), [](const OutlinePart& p) {
-        return std::find(p.sections.begin(), p.sections.end(), SectionKind::Lap) != p.sections.end();
+bool has(const Outline& outline, SectionKind kind) {
+    return std::any_of(outline.begin(), outline.end(), [kind](const OutlinePart& p) {
+        return std::find(p.sections.begin(), p.sections.end(), kind) != p.sections.end();
     });
 }
 

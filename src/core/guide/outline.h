@@ -8,8 +8,9 @@
 
 namespace hl {
 
-/// What a section shows: the opening card, the lap uninterrupted, a corner pace by pace, a corner at full speed.
-enum class SectionKind { Card, Lap, WalkThrough, Run };
+/// What a section shows: the opening card, the conditions, the set-up row by row, the lap uninterrupted, a corner pace
+/// by pace, a corner at full speed. One that has nothing to show takes no time.
+enum class SectionKind { Card, Conditions, Setup, Lap, WalkThrough, Run };
 std::string_view name(SectionKind k); ///< stable word for files: "walk-through"
 std::optional<SectionKind> sectionKindOf(std::string_view name);
 bool ofOneCorner(SectionKind k);
@@ -22,8 +23,9 @@ struct OutlinePart {
 };
 using Outline = std::vector<OutlinePart>;
 
-/// A card, then every corner walked through and run; with the uninterrupted lap between them when wished.
+/// A card with the conditions, every corner walked through and run, and the conditions again; with the uninterrupted
+/// lap before the corners when wished.
 Outline usualOutline(bool wholeLapFirst = false);
-bool hasWholeLap(const Outline& outline);
+bool has(const Outline& outline, SectionKind kind);
 
 } // namespace hl

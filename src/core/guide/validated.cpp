@@ -30,6 +30,11 @@ class Examiner {
     void look() {
         frame();
         sources();
+        scene();
+        for (std::size_t i = 0; i < g_.setup.size(); ++i) {
+            id(g_.setup[i].id.value, at("setup", i, "id"));
+            if (g_.setup[i].name.empty()) tell(at("setup", i, "name"), "a row has no name", "what is set there");
+        }
         for (std::size_t i = 0; i < g_.references.size(); ++i) reference(i);
         for (std::size_t i = 0; i < g_.corners.size(); ++i) corner(i);
         for (std::size_t i = 0; i < g_.corners.size(); ++i) authored(i);
@@ -64,12 +69,16 @@ class Examiner {
                 if (ofOneCorner(kind) != g_.outline[i].eachCorner)
                     tell(at("outline", i), "\"" + std::string(name(kind)) + "\" does not belong there",
                          g_.outline[i].eachCorner ? "sections of one corner: walk-through, run"
-                                                  : "sections of the whole lap: card, lap");
+                                                  : "sections of the whole lap: card, conditions, set-up, lap");
     }
     void sources() {
         const auto& s = g_.sources;
         if (s.films.empty()) tell("sources.films", "no film is named", "one film at least");
         if (s.lap < 0) tell("sources.lap", shown(s.lap) + " cannot be", "the number of a lap");
+        for (std::size_t i = 0; i < s.stills.size(); ++i) {
+            id(s.stills[i].id.value, at("sources.stills", i, "id"));
+            metres(s.stills[i].atM, at("sources.stills", i, "at_m"));
+        }
         for (std::size_t i = 0; i < s.films.size(); ++i) {
             const auto& f = s.films[i];
             const auto here = at("sources.films", i);
@@ -86,6 +95,17 @@ class Examiner {
                 metres(f.pairs[k].atM, at(here + ".pairs", k, "at_m"));
             }
         }
+    }
+    void scene() {
+        const auto& c = g_.scene.conditions;
+        const auto in = [&](const std::optional<double>& v, double lo, double hi, const char* member,
+                            const char* unit) {
+            if (v) between(*v, lo, hi, std::string("scene.conditions.") + member, unit);
+        };
+        in(c.airC, -60, 90, "air_c", "degrees"), in(c.trackC, -60, 90, "track_c", "degrees");
+        if (c.windFromRad) between(deg(*c.windFromRad), 0, 360, "scene.conditions.wind_from_deg", "degrees");
+        in(c.windMps, 0, 80, "wind_mps", "m/s"), in(c.fuelL, 0, 2000, "fuel_l", "litres");
+        if (c.minuteOfDay) between(*c.minuteOfDay, 0, 24 * 60 - 1, "scene.conditions.minute_of_day", "minutes");
     }
     void reference(std::size_t i) {
         const auto& r = g_.references[i];

@@ -94,22 +94,33 @@ void fillUp(CarLog& log, const std::vector<double>& times) {
 
 } // namespace
 
+namespace {
+constexpr std::size_t kTells = 4000; // fixes that tell how often one comes
+
+/// s between the first fixes.
+double fixStep(const CarLog& log, const std::vector<std::size_t>& fresh) {
+    std::vector<double> first;
+    for (std::size_t k = 0; k < std::min(fresh.size(), kTells); ++k) first.push_back(log[Channel::Time][fresh[k]]);
+    return medianStep(first);
+}
+} // namespace
+
 std::vector<std::size_t> freshFixes(const CarLog& log) {
     const auto &x = log[Channel::X], &y = log[Channel::Y];
     std::vector<std::size_t> fresh;
-    for (std::size_t i = 0; i < std::min(x.size(), y.size()); ++i)
+    for (std::size_t i = 0; i < std::min(x.size(), y.size()); ++i) {
+        // a long log has millions, and nobody wants them
+        if (fresh.size() == kTells && fresh.back() + 1 == i && fixStep(log, fresh) < kFastest) break;
         if (std::isfinite(x[i]) && std::isfinite(y[i]) &&
             (fresh.empty() || x[i] != x[fresh.back()] || y[i] != y[fresh.back()]))
             fresh.push_back(i);
+    }
     return fresh;
 }
 
 void conditionPositions(CarLog& log, const std::vector<std::size_t>& fresh) {
     if (fresh.size() < 8) return;
-    std::vector<double> first; // enough to tell how often a position comes
-    for (std::size_t k = 0; k < std::min<std::size_t>(fresh.size(), 4000); ++k)
-        first.push_back(log[Channel::Time][fresh[k]]);
-    const double step = medianStep(first);
+    const double step = fixStep(log, fresh);
     if (step < kFastest || step > kSlowest) return;
     AxisFixes east, north;
     for (const auto i : fresh) {

@@ -6,7 +6,7 @@
 
 namespace hl {
 namespace {
-constexpr std::size_t kHeadBytes = 256 * 1024, kBlockBytes = 4096 * 1024;
+constexpr std::size_t kHeadBytes = 256 * 1024, kBlockBytes = 512 * 1024;
 constexpr std::string_view kMark = "\xEF\xBB\xBF";
 } // namespace
 
@@ -21,35 +21,47 @@ ByteSource sourceOf(std::string_view text) {
 
 LineStream::LineStream(ByteSource bytes) : bytes_(std::move(bytes)) {
     fill(kMark.size());
-    if (std::string_view(buffer_.data(), buffer_.size()).starts_with(kMark)) used_ = kMark.size();
+    if (std::string_view(buffer_.get(), end_).starts_with(kMark)) used_ = kMark.size();
+}
+
+void LineStream::makeRoom(std::size_t bytes) {
+    const auto kept = end_ - used_;
+    if (end_ + bytes + kBehind <= room_) return;
+    if (kept + bytes + kBehind <= room_)
+        std::memmove(buffer_.get(), buffer_.get() + used_, kept);
+    else {
+        room_ = kept + bytes + kBehind;
+        auto wider = std::make_unique_for_overwrite<char[]>(room_);
+        if (kept > 0) std::memcpy(wider.get(), buffer_.get() + used_, kept);
+        buffer_ = std::move(wider);
+    }
+    used_ = 0, end_ = kept;
 }
 
 void LineStream::fill(std::size_t atLeast) {
-    while (!ended_ && buffer_.size() - used_ < atLeast) {
-        const auto old = buffer_.size();
-        buffer_.resize(old + std::max<std::size_t>(64 * 1024, atLeast - (old - used_)));
-        const auto n = bytes_(buffer_.data() + old, buffer_.size() - old);
-        buffer_.resize(old + n);
+    while (!ended_ && end_ - used_ < atLeast) {
+        makeRoom(std::max<std::size_t>(64 * 1024, atLeast - (end_ - used_)));
+        const auto n = bytes_(buffer_.get() + end_, room_ - kBehind - end_);
+        end_ += n;
+        std::memset(buffer_.get() + end_, 0, kBehind);
         if (n == 0) ended_ = true;
     }
 }
 
 std::string_view LineStream::head() {
     fill(kHeadBytes);
-    return std::string_view(buffer_.data() + used_, std::min(buffer_.size() - used_, kHeadBytes));
+    return {buffer_.get() + used_, std::min(end_ - used_, kHeadBytes)};
 }
 
 std::string_view LineStream::block() {
-    buffer_.erase(buffer_.begin(), buffer_.begin() + static_cast<std::ptrdiff_t>(used_));
-    used_ = 0;
     for (std::size_t want = kBlockBytes;; want *= 2) { // a line longer than a block is read whole
         fill(want);
-        const std::string_view all(buffer_.data(), buffer_.size());
-        const auto end = ended_ ? all.size() : all.rfind('\n') + 1; // npos + 1 is 0
-        if (end == 0 && !ended_) continue;
-        used_ = end;
-        taken_ += static_cast<double>(end);
-        return all.substr(0, end);
+        const std::string_view all(buffer_.get() + used_, end_ - used_);
+        const auto lines = ended_ ? all.size() : all.rfind('\n') + 1; // npos + 1 is 0
+        if (lines == 0 && !ended_) continue;
+        used_ += lines;
+        taken_ += static_cast<double>(lines);
+        return all.substr(0, lines);
     }
 }
 

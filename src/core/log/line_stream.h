@@ -2,9 +2,9 @@
 #pragma once
 #include "core/log/log_input.h"
 
+#include <memory>
 #include <optional>
 #include <string_view>
-#include <vector>
 
 namespace hl {
 
@@ -14,8 +14,10 @@ class LineStream {
     explicit LineStream(ByteSource bytes);
     /// The beginning of the text, up to 256 KB, without taking it. A byte order mark is left out.
     std::string_view head();
-    /// The next whole lines, some megabytes; the last line of the file may lack its end. Empty at the end.
+    /// The next whole lines, some megabytes; the last line of the file may lack its end. Empty at the end. They stay
+    /// where they are until the next is asked for, and kBehind bytes behind them may be read.
     std::string_view block();
+    static constexpr std::size_t kBehind = 64;
     /// All the rest at once.
     std::string rest();
     double taken() const { return taken_; } ///< bytes handed out
@@ -23,8 +25,10 @@ class LineStream {
   private:
     void fill(std::size_t atLeast);
     ByteSource bytes_;
-    std::vector<char> buffer_;
-    std::size_t used_ = 0; ///< start of what was not handed out yet
+    void makeRoom(std::size_t bytes); ///< behind what is there
+    std::unique_ptr<char[]> buffer_;  ///< not a vector: it would be written twice
+    std::size_t room_ = 0;
+    std::size_t used_ = 0, end_ = 0; ///< what was read and not handed out yet lies between them
     bool ended_ = false;
     double taken_ = 0;
 };

@@ -3,10 +3,10 @@
 
 #include "core/track/plane.h"
 #include "core/units/numbers.h"
+#include "core/units/on_all_cores.h"
 
 #include <algorithm>
 #include <cstdio>
-#include <future>
 
 namespace hl {
 namespace {
@@ -78,8 +78,14 @@ std::size_t bridgeGaps(CarLog& log, Channel c) {
     auto& v = log[c];
     const auto& t = log[Channel::Time];
     const bool stepwise = c == Channel::Gear || c == Channel::Lap;
-    std::size_t missing = 0, last = v.size(); // last known sample; v.size() for none yet
-    for (std::size_t i = 0; i < v.size(); ++i) {
+    std::size_t first = 0; // most channels miss nothing: that is seen many samples at a time
+    for (constexpr std::size_t kAtOnce = 512; first + kAtOnce <= v.size(); first += kAtOnce) {
+        int none = 0;
+        for (std::size_t i = first; i < first + kAtOnce; ++i) none += v[i] != v[i];
+        if (none > 0) break;
+    }
+    std::size_t missing = 0, last = first > 0 ? first - 1 : v.size(); // last known sample; v.size() for none yet
+    for (std::size_t i = first; i < v.size(); ++i) {
         if (std::isnan(v[i])) {
             ++missing;
             continue;
@@ -99,20 +105,15 @@ std::size_t bridgeGaps(CarLog& log, Channel c) {
 
 /// Every channel on its own, on all cores.
 void bridgeAll(CarLog& log) {
-    std::vector<std::pair<Channel, std::future<std::size_t>>> work;
-    const auto how = log.size() > 100'000 ? std::launch::async : std::launch::deferred;
+    std::vector<std::size_t> missing(kChannelCount, 0);
+    onAllCores(kChannelCount, [&](std::size_t c) {
+        if (c > 0 && !log.channels[c].empty()) missing[c] = bridgeGaps(log, static_cast<Channel>(c));
+    });
     for (std::size_t c = 1; c < kChannelCount; ++c)
-        if (!log.channels[c].empty()) {
-            const auto channel = static_cast<Channel>(c);
-            work.emplace_back(channel, std::async(how, [&log, channel] { return bridgeGaps(log, channel); }));
-        }
-    for (auto& [c, bridged] : work) {
-        const auto missing = bridged.get();
         // A slow sensor in a fast log (positions at 10 Hz between pedals at 100 Hz) is no fault.
-        if (missing > 0 && missing < log.size() / 2)
-            log.notes.push_back(
-                {0, std::to_string(missing) + " missing values of " + std::string(name(c)) + " bridged"});
-    }
+        if (missing[c] > 0 && missing[c] < log.size() / 2)
+            log.notes.push_back({0, std::to_string(missing[c]) + " missing values of " +
+                                        std::string(name(static_cast<Channel>(c))) + " bridged"});
 }
 
 /// Degrees become metres in their own place: nobody asks for them again, and a long log has millions.
@@ -123,7 +124,7 @@ void layOnPlane(CarLog& log) {
     const auto first = static_cast<std::size_t>(
         std::find_if(lat.begin(), lat.end(), [](double v) { return !std::isnan(v); }) - lat.begin());
     log.origin = GeoPoint{lat[first], lon[first]};
-    constexpr std::size_t kAtOnce = 65536; // rows; the trigonometry is shared among cores
+    constexpr std::size_t kAtOnce = 65536; // rows
     const auto convert = [&](std::size_t from) {
         const auto to = std::min(lat.size(), from + kAtOnce);
         const auto piece = [&](const std::vector<double>& v) {
@@ -133,12 +134,7 @@ void layOnPlane(CarLog& log) {
         std::size_t i = from;
         for (const auto& p : onPlane(*log.origin, piece(lat), piece(lon))) lat[i] = p.x, lon[i] = p.y, ++i;
     };
-    for (std::size_t from = 0; from < lat.size(); from += 2 * kAtOnce) {
-        std::future<void> beside;
-        if (from + kAtOnce < lat.size()) beside = std::async(std::launch::async, convert, from + kAtOnce);
-        convert(from);
-        if (beside.valid()) beside.get();
-    }
+    onAllCores((lat.size() + kAtOnce - 1) / kAtOnce, [&](std::size_t k) { convert(k * kAtOnce); });
     log[Channel::X] = std::move(lat), log[Channel::Y] = std::move(lon);
 }
 

@@ -16,7 +16,8 @@ void guessUnits(CarLog& log, const std::vector<ColumnGuess>& columns);
 /// Only the signs, against the driven path (signs.cpp).
 void alignSigns(CarLog& log);
 
-/// Samples that bring a new position, not a missing one or the last one held.
+/// Samples that bring a new position, not a missing one or the last one held; of positions that come too often to be
+/// conditioned only the first thousands.
 std::vector<std::size_t> freshFixes(const CarLog& log);
 /// Speed, heading and a quiet path from positions of 1 to 30 Hz (condition.cpp); others are left as they are.
 void conditionPositions(CarLog& log, const std::vector<std::size_t>& fresh);

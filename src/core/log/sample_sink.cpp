@@ -1,10 +1,24 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/log/sample_sink.h"
 
+#if __has_include(<sys/mman.h>)
+#include <sys/mman.h>
+#endif
+
 namespace hl {
 namespace {
 constexpr std::size_t kNamedRows = 20; // after these the rest are only counted
+
+/// A long log fills memory as fast as it comes; in small pages the system would spend as long handing it out.
+void inLargePages([[maybe_unused]] std::vector<double>& v) {
+#ifdef MADV_HUGEPAGE
+    constexpr std::uintptr_t kPage = 4096, kLarge = 2 * 1024 * 1024;
+    const auto from = (reinterpret_cast<std::uintptr_t>(v.data()) + kPage - 1) / kPage * kPage;
+    const auto to = reinterpret_cast<std::uintptr_t>(v.data() + v.capacity()) / kPage * kPage;
+    if (to > from + kLarge) madvise(reinterpret_cast<void*>(from), to - from, MADV_HUGEPAGE); // a wish, not a need
+#endif
 }
+} // namespace
 
 SampleSink::SampleSink(std::vector<Channel> used) : used_(std::move(used)) {
     timed_ = std::find(used_.begin(), used_.end(), Channel::Time) != used_.end();
@@ -12,7 +26,10 @@ SampleSink::SampleSink(std::vector<Channel> used) : used_(std::move(used)) {
 }
 
 void SampleSink::reserve(std::size_t rows) {
-    for (const auto c : used_) log_[c].reserve(rows);
+    for (const auto c : used_) {
+        log_[c].reserve(rows);
+        inLargePages(log_[c]);
+    }
 }
 
 void SampleSink::bad(std::size_t line, std::string why) {
@@ -51,12 +68,12 @@ void SampleSink::end(std::size_t line) {
     ++rows_;
 }
 
-bool SampleSink::append(const std::vector<std::vector<double>>& columns) {
+bool SampleSink::append(std::span<const std::span<const double>> columns) {
     constexpr std::size_t kLearned = 400; // rows that the step is learned from
     if (columns.empty() || columns.size() != used_.size() || rows_ < kLearned || joined_ != 0) return false;
     const auto n = columns.front().size();
     if (timed_) {
-        const auto& t =
+        const auto t =
             columns[static_cast<std::size_t>(std::find(used_.begin(), used_.end(), Channel::Time) - used_.begin())];
         double last = last_;
         for (const double v : t) {

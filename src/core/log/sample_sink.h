@@ -5,6 +5,7 @@
 
 #include <algorithm>
 #include <array>
+#include <span>
 
 namespace hl {
 
@@ -19,7 +20,7 @@ class SampleSink {
     void bad(std::size_t line, std::string why); ///< a row that cannot be used; the first twenty are named
     /// Many rows at once, a column a used channel (in the order given at the start), where nothing needs telling: their
     /// times rise, and go on from what was before. False, and nothing is taken, where that is not so.
-    bool append(const std::vector<std::vector<double>>& columns);
+    bool append(std::span<const std::span<const double>> columns);
     void reserve(std::size_t rows); ///< room for so many, so that growing does not double the memory
     std::size_t rows() const { return rows_; }
     CarLog finish();

@@ -10,7 +10,7 @@ namespace hl {
 namespace {
 
 constexpr double kWindowS = 0.3, kLeastSpeed = 4; // m/s
-constexpr std::size_t kEnough = 300'000;          // rows that tell a sign; long logs have millions
+constexpr std::size_t kEnough = 120'000;          // rows that tell a sign; long logs have millions
 
 /// Yaw rate of the driven path from chords of about 0.3 s, rad/s, left positive; 0 where the car crawls.
 std::vector<double> pathYawRate(const CarLog& log) {

@@ -18,5 +18,6 @@ using BeatId = Id<struct BeatOfGuide>;
 using MarkerId = Id<struct MarkerOfGuide>;
 using ReferenceId = Id<struct ReferenceOfGuide>;
 using FilmId = Id<struct FilmOfGuide>;
+using StillId = Id<struct StillOfGuide>;
 
 } // namespace hl

@@ -40,6 +40,8 @@ Speeches speechesOf(const Guide& guide, const Speaker& speaker) {
         if (!(s.lengthS > 0)) s.lengthS = usualLength(text);
         out.put(std::move(s));
     };
+    if (has(guide.outline, SectionKind::Setup))
+        for (const auto& row : guide.setup) add(row.id, false, spokenText(row));
     for (const auto& c : guide.corners)
         for (const auto& b : c.beats) add(b.id, false, b.words), add(b.id, true, b.cue);
     return out;

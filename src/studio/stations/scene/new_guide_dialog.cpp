@@ -203,7 +203,8 @@ void NewGuideDialog::start() {
         }
         wish.pairs.push_back(*pair);
     }
-    wish.scene.car = car_->text().toStdString(), wish.scene.conditions = conditions_->text().toStdString();
+    wish.scene.car = car_->text().toStdString(),
+    wish.scene.conditions = conditionsFrom(conditions_->text().toStdString());
     busy_ = true;
     make_->setEnabled(false);
     tasks_.start(

@@ -113,9 +113,9 @@ void ScenePage::refresh() {
         e->setCursorPosition(0);
     };
     fill(title_, g.scene.title), fill(channel_, g.scene.channel), fill(car_, g.scene.car),
-        fill(series_, g.scene.series), fill(conditions_, g.scene.conditions);
+        fill(series_, g.scene.series), fill(conditions_, textOf(g.scene.conditions, g.scene.speedUnit));
     real_->setChecked(g.scene.realTrack);
-    lapFirst_->setChecked(hasWholeLap(g.outline));
+    lapFirst_->setChecked(has(g.outline, SectionKind::Lap));
     const QSignalBlocker quietly(frameRate_);
     frameRate_->setValue(g.frameRate);
     unit_->setCurrentIndex(unit_->findData(static_cast<int>(g.scene.speedUnit)));
@@ -164,7 +164,7 @@ void ScenePage::take() {
     const Scene before = s;
     s.title = title_->text().toStdString(), s.channel = channel_->text().toStdString(),
     s.car = car_->text().toStdString();
-    s.series = series_->text().toStdString(), s.conditions = conditions_->text().toStdString(),
+    s.series = series_->text().toStdString(), s.conditions = conditionsFrom(conditions_->text().toStdString()),
     s.realTrack = real_->isChecked(), s.speedUnit = static_cast<SpeedUnit>(unit_->currentData().toInt());
     if (s != before) desk_.edit({tr("Scene").toStdString(), [s](Guide g) { return withScene(std::move(g), s); }});
 }
