@@ -47,6 +47,7 @@ void MainWindow::addKeys() {
     for (int i = 0; i < static_cast<int>(stations_.size()); ++i)
         key(QKeySequence(Qt::ALT | static_cast<Qt::Key>(Qt::Key_1 + i)),
             i == 0 ? tr("to a station (Alt+1 to %1)").arg(stations_.size()) : QString(), [this, i] { go(i); });
+    key(QKeySequence(Qt::ALT | Qt::Key_0), tr("the shelf, and back"), [this] { showShelf(!onShelf_); });
     key(QKeySequence::Undo, tr("undo"), [this] { desk_->undo(); });
     key(QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_Z), tr("redo"), [this] { desk_->redo(); });
     key(QKeySequence::Save, tr("save"), [this] { desk_->save(); });

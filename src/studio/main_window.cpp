@@ -1,8 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/main_window.h"
 
+#include "jobs/shelf.h"
 #include "picture/paint_scene.h"
 #include "picture/tokens.h"
+#include "studio/shelf/shelf_page.h"
 #include "studio/stations/all_stations.h"
 #include "studio/stations/scene/new_guide_dialog.h"
 #include "studio/views/picture_view.h"
@@ -14,10 +16,10 @@
 #include "studio/widgets/station_line.h"
 #include "studio/widgets/style.h"
 #include "studio/widgets/warm_letters.h"
-#include "studio/widgets/welcome.h"
 
 #include <QApplication>
 #include <QCloseEvent>
+#include <QDir>
 #include <QFileDialog>
 #include <QHBoxLayout>
 #include <QLabel>
@@ -75,9 +77,11 @@ MainWindow::MainWindow()
     auto* column = new QVBoxLayout(ground);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(0);
-    column->addWidget(buildTop());
-    welcome_ = new Welcome;
-    column->addWidget(welcome_, 3);
+    top_ = buildTop();
+    column->addWidget(top_);
+    shelf_ = std::make_unique<Shelf>(desk_->tasks());
+    shelfPage_ = new ShelfPage(*shelf_);
+    column->addWidget(shelfPage_, 3);
     desktop_ = buildMiddle();
     column->addWidget(desktop_, 3);
     stretch_ = new StretchView(*desk_, *player_);
@@ -89,10 +93,15 @@ MainWindow::MainWindow()
     connectDesk();
     addKeys();
     help_ = new HelpOverlay(keyHelp_, this);
-    connect(welcome_, &Welcome::guideWanted, this, &MainWindow::open);
-    connect(welcome_, &Welcome::newGuideWanted, this, [this] { newGuide(); });
-    connect(welcome_, &Welcome::openWanted, this, &MainWindow::chooseGuide);
-    connect(welcome_, &Welcome::said, this, &MainWindow::say);
+    connect(shelfPage_, &ShelfPage::guideWanted, this, [this](const QString& folder) {
+        if (desk_->isOpen() && QDir(folder) == QDir(desk_->folder()))
+            showShelf(false);
+        else
+            open(folder);
+    });
+    connect(shelfPage_, &ShelfPage::newGuideWanted, this, [this] { newGuide(); });
+    connect(shelfPage_, &ShelfPage::openWanted, this, &MainWindow::chooseGuide);
+    connect(shelfPage_, &ShelfPage::said, this, &MainWindow::say);
     layDesk();
     centralWidget()->setFocus();
     getReady(0);
@@ -127,9 +136,12 @@ QWidget* MainWindow::buildTop() {
     auto* row = new QHBoxLayout(top);
     row->setContentsMargins(24, 8, 24, 4);
     row->setSpacing(20);
-    auto* name = new QLabel(tr("High Lantern"));
-    name->setFont(look::text(look::kHead, look::Weight::Heavy));
-    name->setStyleSheet(QStringLiteral("font-size: 19px; font-weight: 700;"));
+    auto* name = new QPushButton(tr("High Lantern"));
+    name->setProperty("role", QStringLiteral("name"));
+    name->setToolTip(tr("The shelf: all guides (Alt+0)"));
+    name->setAccessibleName(name->toolTip());
+    name->setFocusPolicy(Qt::TabFocus);
+    connect(name, &QPushButton::clicked, this, [this] { showShelf(true); });
     QStringList names;
     for (const auto& s : stations_) names << s->name();
     line_ = new StationLine(names);
@@ -211,7 +223,8 @@ void MainWindow::addStation(Station& station) {
 
 void MainWindow::connectDesk() {
     connect(desk_.get(), &Desk::opened, this, [this] {
-        rememberGuide(desk_->folder());
+        onShelf_ = false;
+        shelf_->remember(desk_->folder());
         layDesk();
         refreshTop();
         say({}, false);
@@ -219,6 +232,7 @@ void MainWindow::connectDesk() {
     });
     connect(desk_.get(), &Desk::changed, this, &MainWindow::refreshTop);
     connect(desk_.get(), &Desk::cutChanged, this, &MainWindow::refreshTop);
+    connect(desk_.get(), &Desk::cutChanged, this, &MainWindow::keepOnShelf);
     connect(desk_.get(), &Desk::saved, this, [this] { say(tr("Saved."), false); });
     connect(desk_.get(), &Desk::failed, this, [this](const QString& text) { say(text, true); });
     connect(desk_.get(), &Desk::recovered, this,
@@ -291,13 +305,15 @@ void MainWindow::setFilmLarge(bool large) {
 /// What stands where, as the station wishes; a large film leaves it only the strip and the ribbon.
 void MainWindow::layDesk() {
     const auto wish = here().layout();
-    welcome_->setVisible(!desk_->isOpen());
-    desktop_->setVisible(desk_->isOpen());
-    ribbon_->setVisible(desk_->isOpen());
+    const bool work = desk_->isOpen() && !onShelf_;
+    shelfPage_->setVisible(!work);
+    top_->setVisible(work);
+    desktop_->setVisible(work);
+    ribbon_->setVisible(work);
     line_->setEnabled(desk_->isOpen());
     line_->setCurrent(here_);
     pages_->setCurrentIndex(here_);
-    const bool stretch = wish.stretch && !filmLarge_ && desk_->isOpen();
+    const bool stretch = wish.stretch && !filmLarge_ && work;
     if (!stretch) stretch_->hide();
     ribbon_->setCompact(wish.stretch || filmLarge_ ||
                         height() < kLowWindow); // first make room, or the window would grow
@@ -326,7 +342,28 @@ void MainWindow::refreshTop() {
     setWindowModified(desk_->hasUnsaved());
 }
 
+void MainWindow::showShelf(bool shown) {
+    if (shown == onShelf_ && desk_->isOpen()) return;
+    onShelf_ = shown;
+    player_->pause();
+    layDesk();
+}
+
+/// What only an open guide can tell, for its card.
+void MainWindow::keepOnShelf() {
+    constexpr TaskKind kCard{"card", Lane::Long};
+    if (!desk_->cutIsOfThisGuide()) return;
+    desk_->tasks().start(
+        this, kCard,
+        [g = desk_->guide(), s = desk_->sharedSession(), length = desk_->cut().lengthS](const Progress&) {
+            keepCard(g, *s, length);
+            return true;
+        },
+        [](bool) {});
+}
+
 void MainWindow::say(const QString& text, bool wrong) {
+    shelfPage_->say(text, wrong);
     message_->setText(text);
     message_->setStyleSheet(
         QStringLiteral("font-size: 13px; color: %1;").arg(QColor(wrong ? look::kWrongOnDark : look::kMist).name()));
@@ -338,7 +375,12 @@ void MainWindow::open(const QString& folder) {
 
 void MainWindow::chooseGuide() {
     QMenu menu(this);
-    for (const auto& folder : recentGuides()) menu.addAction(folder, this, [this, folder] { open(folder); });
+    constexpr std::size_t kMost = 8;
+    for (const auto& c : shelf_->cards()) {
+        if (!c.trouble.empty() || static_cast<std::size_t>(menu.actions().size()) >= kMost) continue;
+        const auto folder = QString::fromStdString(c.folder.string());
+        menu.addAction(folder, this, [this, folder] { open(folder); });
+    }
     if (!menu.isEmpty()) menu.addSeparator();
     menu.addAction(tr("Another folder\u2026"), this, [this] {
         const auto folder = QFileDialog::getExistingDirectory(this, tr("Open a guide's folder"));

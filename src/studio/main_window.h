@@ -15,7 +15,8 @@ namespace hl {
 class StationLine;
 class Ribbon;
 class HelpOverlay;
-class Welcome;
+class Shelf;
+class ShelfPage;
 class PlanView;
 class StripView;
 struct KeyHelp;
@@ -31,6 +32,7 @@ class MainWindow : public QMainWindow {
     void newGuide(const QStringList& files = {});
     void go(int station); ///< by its place on the line
     void go(const QString& name);
+    void showShelf(bool shown);    ///< the guides made so far; the open one stays open
     void setFilmLarge(bool large); ///< the film fills the desk; the sheet slides away
     StallMeter& stalls() { return *stalls_; }
     bool filmLarge() const { return filmLarge_; }
@@ -54,6 +56,7 @@ class MainWindow : public QMainWindow {
     void layDesk();
     void getReady(std::size_t station);
     void refreshTop();
+    void keepOnShelf();
     void say(const QString& text, bool wrong);
     void chooseGuide();
     bool mayLeave();
@@ -67,7 +70,10 @@ class MainWindow : public QMainWindow {
     int here_ = 0;
     bool filmLarge_ = false;
     StationLine* line_;
-    Welcome* welcome_;
+    std::unique_ptr<Shelf> shelf_;
+    ShelfPage* shelfPage_;
+    bool onShelf_ = false; ///< while a guide is open
+    QWidget* top_;
     QWidget* desktop_;
     StallMeter* stalls_;
     QStackedWidget* pages_;

@@ -4,17 +4,18 @@
 #include "store/files.h"
 #include "store/log_file.h"
 #include "studio/main_window.h"
+#include "studio/shelf/shelf_page.h"
 #include "studio/stations/corners/corner_page.h"
 #include "studio/stations/scene/columns_dialog.h"
 #include "studio/stations/scene/new_guide_dialog.h"
 #include "studio/stations/scene/panel_dialog.h"
 #include "studio/views/evidence_view.h"
 #include "studio/widgets/help_overlay.h"
-#include "studio/widgets/welcome.h"
 
 #include <QApplication>
 #include <QDir>
 #include <QElapsedTimer>
+#include <QFileInfo>
 #include <QLineEdit>
 #include <QThread>
 
@@ -40,10 +41,11 @@ void settle(int ms) {
 int takeShots(MainWindow& w, const QString& guide, const QString& folder) {
     QDir().mkpath(folder);
     w.resize(1280, 800);
-    rememberGuide(guide);
-    if (auto* welcome = w.findChild<Welcome*>()) welcome->refresh();
-    settle(300);
-    w.grab().save(QDir(folder).filePath(QStringLiteral("welcome.png")));
+    auto* shelf = w.findChild<ShelfPage*>();
+    shelf->lookIn({QFileInfo(guide).absolutePath()});
+    waitFor([&] { return shelf->shown() > 0; }, 20000);
+    settle(800);
+    w.grab().save(QDir(folder).filePath(QStringLiteral("shelf.png")));
     w.open(guide);
     if (!waitFor([&] { return w.desk().isOpen() && w.desk().cut().lengthS > 0 && !w.player().picture().isNull(); },
                  60000))

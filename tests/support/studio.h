@@ -18,7 +18,8 @@ namespace hl::testing {
 inline void studioReady() {
     if (application()) return;
     static const ScratchFolder settings;
-    qputenv("XDG_CONFIG_HOME", settings.path().c_str()); // no recent files of whoever runs this
+    qputenv("XDG_CONFIG_HOME", settings.path().c_str()); // no settings and no almanac of whoever runs this
+    qputenv("XDG_DATA_HOME", settings.path().c_str());
     applicationReady<QApplication>();
     QApplication::setStyle(QStringLiteral("Fusion"));
     QApplication::setFont(look::text(look::kText));

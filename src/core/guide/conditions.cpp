@@ -32,7 +32,10 @@ void join(std::string& to, const std::string& part, const char* between = ", ") 
     to += part;
 }
 
-std::string degrees(double celsius) { return figure(celsius, 0) + " \u00b0C"; }
+/// Whole where it is whole: what was typed is told as it was typed.
+std::string sparing(double v) { return figure(v, std::abs(v - std::round(v)) < 0.05 ? 0 : 1); }
+
+std::string degrees(double celsius) { return sparing(celsius) + " \u00b0C"; }
 
 std::string temperature(const Conditions& c) {
     std::string s;
@@ -48,7 +51,7 @@ std::string wind(const Conditions& c, SpeedUnit unit) {
     return s;
 }
 
-std::string litres(double l) { return figure(l, l < 10 ? 1 : 0) + " litres"; }
+std::string litres(double l) { return sparing(l) + " litres"; }
 
 std::string fuel(const Conditions& c) {
     std::string s = c.fuel == FuelLoad::Unsaid ? "" : std::string(key(c.fuel));

@@ -6,7 +6,7 @@
 namespace hl {
 
 struct GuideChange {
-    bool scene = false;
+    bool scene = false;   ///< and the set-up
     bool sources = false; ///< films, ties, log
     bool corners = false; ///< which there are, their bounds, numbers, names
     bool words = false;   ///< beats and cues

@@ -53,6 +53,33 @@ std::string text(const SetupRule& rule) {
     return s + (rule.up ? ": up" : ": down") + (rule.step.empty() ? " a little" : " by " + rule.step);
 }
 
+std::string rulesText(const std::vector<SetupRule>& rules) {
+    std::string s;
+    for (const auto& r : rules)
+        s += (s.empty() ? "" : "; ") + r.when + (r.up ? ": up" : ": down") + (r.step.empty() ? "" : " by " + r.step);
+    return s;
+}
+
+std::optional<std::vector<SetupRule>> rulesFrom(std::string_view text) {
+    std::vector<SetupRule> rules;
+    while (!trimmedCell(text).empty()) {
+        const auto end = std::min(text.find(';'), text.size());
+        const auto one = trimmedCell(text.substr(0, end));
+        text.remove_prefix(std::min(end + 1, text.size()));
+        if (one.empty()) continue;
+        const auto colon = one.rfind(':');
+        if (colon == std::string_view::npos) return std::nullopt;
+        auto then = trimmedCell(one.substr(colon + 1));
+        SetupRule rule{std::string(trimmedCell(one.substr(0, colon))), then.starts_with("up"), {}};
+        if (rule.when.empty() || (!rule.up && !then.starts_with("down"))) return std::nullopt;
+        then = trimmedCell(then.substr(rule.up ? 2 : 4));
+        if (then.starts_with("by ")) then = trimmedCell(then.substr(3));
+        if (then != "a little") rule.step = then;
+        rules.push_back(std::move(rule));
+    }
+    return rules;
+}
+
 std::string spokenText(const SetupRow& row) {
     std::string s;
     sentence(s, row.name + (row.value.empty() ? "" : ": " + valueText(row)));

@@ -29,8 +29,11 @@ struct SetupRow {
 };
 using SetupSheet = std::vector<SetupRow>;
 
-std::string valueText(const SetupRow& row); ///< "26.5 psi"
-std::string text(const SetupRule& rule);    ///< "If the rear slides: down by one click"
+std::string valueText(const SetupRow& row);                 ///< "26.5 psi"
+std::string text(const SetupRule& rule);                    ///< "If the rear slides: down by one click"
+std::string rulesText(const std::vector<SetupRule>& rules); ///< "it pushes: up by 1; it slides: down a little"
+/// The same read back; nothing where a rule has no direction ("up" or "down" behind its colon).
+std::optional<std::vector<SetupRule>> rulesFrom(std::string_view text);
 /// What is said of a row in the walk: name, value, how it differs from the usual, why, and what to do if.
 std::string spokenText(const SetupRow& row);
 

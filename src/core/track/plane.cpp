@@ -16,21 +16,20 @@ constexpr double kPatch = 4000 / 111195.0; // degrees of latitude: over 4 km a p
 /// The plane over a few kilometres as a surface of second order through nine exact points.
 struct Patch {
     double lat = 0, lon = 0, halfLat = 0, halfLon = 0;
-    std::array<Vec2, 9> nodes{};
+    std::array<std::array<Vec2, 3>, 3> c{}; ///< of u^i v^k
 
     Vec2 at(double la, double lo) const {
         const double u = (la - lat) / halfLat, v = (lo - lon) / halfLon;
-        const double a[] = {u * (u - 1) / 2, 1 - u * u, u * (u + 1) / 2},
-                     b[] = {v * (v - 1) / 2, 1 - v * v, v * (v + 1) / 2};
-        Vec2 p;
-        for (std::size_t i = 0; i < 3; ++i)
-            for (std::size_t k = 0; k < 3; ++k) {
-                const double w = a[i] * b[k];
-                p.x += w * nodes[3 * i + k].x, p.y += w * nodes[3 * i + k].y;
-            }
-        return p;
+        const auto x = [&](std::size_t i) { return c[i][0].x + v * (c[i][1].x + v * c[i][2].x); };
+        const auto y = [&](std::size_t i) { return c[i][0].y + v * (c[i][1].y + v * c[i][2].y); };
+        return {x(0) + u * (x(1) + u * x(2)), y(0) + u * (y(1) + u * y(2))};
     }
 };
+
+/// Coefficients of 1, u, u^2 through the values at -1, 0 and 1.
+std::array<Vec2, 3> through(Vec2 a, Vec2 b, Vec2 d) {
+    return {b, Vec2{(d.x - a.x) / 2, (d.y - a.y) / 2}, Vec2{(a.x + d.x) / 2 - b.x, (a.y + d.y) / 2 - b.y}};
+}
 
 /// None where the points lie too far apart.
 std::optional<Patch> patchOver(const GeographicLib::LocalCartesian& plane, const std::vector<double>& lat,
@@ -48,12 +47,20 @@ std::optional<Patch> patchOver(const GeographicLib::LocalCartesian& plane, const
             std::max(1e-5, (north - south) / 2),
             std::max(1e-5, (east - west) / 2),
             {}};
-    for (std::size_t i = 0; i < 3; ++i)
+    std::array<std::array<Vec2, 3>, 3> rows; // along v, then along u
+    for (std::size_t i = 0; i < 3; ++i) {
+        std::array<Vec2, 3> nodes;
         for (std::size_t k = 0; k < 3; ++k) {
             double up = 0;
-            auto& node = p.nodes[3 * i + k];
-            plane.Forward(p.lat + (num(i) - 1) * p.halfLat, p.lon + (num(k) - 1) * p.halfLon, 0, node.x, node.y, up);
+            plane.Forward(p.lat + (num(i) - 1) * p.halfLat, p.lon + (num(k) - 1) * p.halfLon, 0, nodes[k].x, nodes[k].y,
+                          up);
         }
+        rows[i] = through(nodes[0], nodes[1], nodes[2]);
+    }
+    for (std::size_t k = 0; k < 3; ++k) {
+        const auto column = through(rows[0][k], rows[1][k], rows[2][k]);
+        for (std::size_t i = 0; i < 3; ++i) p.c[i][k] = column[i];
+    }
     return p;
 }
 

@@ -1,63 +1,92 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/stations/scene/scene_page.h"
 
+#include "core/guide/scene_edits.h"
 #include "core/guide/validated.h"
-#include "studio/stations/line_up/line_up_page.h"
+#include "studio/stations/scene/films_leaf.h"
+#include "studio/stations/scene/lap_leaf.h"
+#include "studio/stations/scene/log_leaf.h"
+#include "studio/stations/scene/risk_leaf.h"
+#include "studio/stations/scene/setup_leaf.h"
 #include "studio/widgets/style.h"
 
 #include <QAbstractItemView>
 #include <QCheckBox>
 #include <QComboBox>
-#include <QFormLayout>
-#include <QHBoxLayout>
-#include <QLineEdit>
-#include <QListWidget>
 #include <QPushButton>
 #include <QSpinBox>
-#include <QVBoxLayout>
+#include <QStackedWidget>
 
 namespace hl {
+namespace {
 
-ScenePage::ScenePage(Desk& desk, QWidget* parent)
-    : QWidget(parent), desk_(desk), title_(new QLineEdit), channel_(new QLineEdit), car_(new QLineEdit),
-      series_(new QLineEdit), conditions_(new QLineEdit), sources_(quiet({})), lap_(quiet({})), notes_(new QListWidget),
-      real_(new QCheckBox(tr("A real circuit: show cautions and ask for consequence ratings"))),
-      lapFirst_(new QCheckBox(tr("The whole lap first, uninterrupted"))), unit_(new QComboBox),
-      frameRate_(new QSpinBox) {
+QLineEdit* nameField(const QString& what, const char* name) {
+    auto* e = new QLineEdit;
+    e->setPlaceholderText(what);
+    e->setAccessibleName(what);
+    e->setToolTip(what);
+    e->setObjectName(QString::fromLatin1(name));
+    return e;
+}
+
+} // namespace
+
+template <class Change> void ScenePage::edit(const QString& what, Change change) {
+    if (desk_.isOpen()) desk_.edit({what.toStdString(), std::move(change)});
+}
+
+ScenePage::ScenePage(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk) {
     setObjectName(QStringLiteral("sheet"));
     setAttribute(Qt::WA_StyledBackground);
     auto* column = new QVBoxLayout(this);
-    column->setContentsMargins(24, 14, 24, 10);
-    column->setSpacing(4);
-    auto* top = new QHBoxLayout;
-    auto* fresh = lampButton(tr("New guide"));
-    auto* open = plainButton(tr("Open a guide"));
-    fresh->setObjectName(QStringLiteral("lamp"));
-    fresh->setToolTip(tr("From a film and a log"));
-    top->addWidget(headline(tr("The scene")), 1);
-    top->addWidget(fresh);
-    top->addWidget(open);
-    column->addLayout(top);
-    auto* form = new QFormLayout;
-    form->setVerticalSpacing(6);
-    form->addRow(tr("Title"), title_);
-    form->addRow(tr("Channel"), channel_);
-    form->addRow(tr("Car"), car_);
-    form->addRow(tr("Series"), series_);
-    form->addRow(tr("Conditions"), conditions_);
-    conditions_->setPlaceholderText(tr("Weather, temperature, tyres, fuel"));
-    conditions_->setObjectName(QStringLiteral("conditions"));
-    title_->setObjectName(QStringLiteral("title"));
-    column->addLayout(form);
-    auto* choices = new QHBoxLayout;
-    choices->addWidget(real_, 1);
-    choices->addWidget(unit_);
-    column->addLayout(choices);
-    auto* format = new QHBoxLayout;
-    format->addWidget(lapFirst_, 1);
-    format->addWidget(frameRate_);
-    column->addLayout(format);
+    column->setContentsMargins(20, 12, 20, 8);
+    column->setSpacing(8);
+    column->addWidget(buildNames());
+    strip_ = new ConditionsStrip;
+    column->addWidget(strip_);
+    column->addWidget(buildFormat());
+    column->addWidget(buildLeaves(), 1);
+    connect(strip_, &ConditionsStrip::said, this, &ScenePage::said);
+    connect(strip_, &ConditionsStrip::changed, this, [this](const Conditions& c) {
+        edit(tr("Conditions"), [c](Guide g) { return withConditions(std::move(g), c); });
+    });
+    connect(&desk_, &Desk::opened, this, &ScenePage::refresh);
+    connect(&desk_, &Desk::changed, this, &ScenePage::refresh);
+}
+
+QWidget* ScenePage::buildNames() {
+    auto* names = new QWidget;
+    auto* row = new QHBoxLayout(names);
+    row->setContentsMargins(0, 0, 0, 0);
+    row->setSpacing(8);
+    title_ = nameField(tr("Title"), "title");
+    title_->setStyleSheet(QStringLiteral("font-size: 17px; font-weight: 700;"));
+    car_ = nameField(tr("Car"), "car"), series_ = nameField(tr("Series"), "series"),
+    channel_ = nameField(tr("Channel"), "channel");
+    row->addWidget(title_, 10);
+    row->addWidget(car_, 5);
+    row->addWidget(series_, 6);
+    row->addWidget(channel_, 6);
+    for (auto* e : {title_, channel_, car_, series_})
+        connect(e, &QLineEdit::editingFinished, this, &ScenePage::takeNames);
+    return names;
+}
+
+/// What kind of guide it is.
+QWidget* ScenePage::buildFormat() {
+    auto* format = new QWidget;
+    auto* row = new QHBoxLayout(format);
+    row->setContentsMargins(0, 0, 0, 0);
+    row->setSpacing(14);
+    real_ = new QCheckBox(tr("A real circuit"));
+    real_->setToolTip(tr("Cautions stand in the guide, and every corner is asked for what happens when it goes wrong"));
+    cards_ = new QCheckBox(tr("Cards of the conditions"));
+    lapFirst_ = new QCheckBox(tr("Whole lap first"));
+    unit_ = new QComboBox;
+    frameRate_ = new QSpinBox;
     lapFirst_->setObjectName(QStringLiteral("lapFirst"));
+    cards_->setObjectName(QStringLiteral("conditionCards"));
+    real_->setObjectName(QStringLiteral("realTrack"));
     frameRate_->setObjectName(QStringLiteral("frameRate"));
     frameRate_->setAccessibleName(tr("Pictures a second in the finished video"));
     frameRate_->setToolTip(frameRate_->accessibleName());
@@ -70,103 +99,92 @@ ScenePage::ScenePage(Desk& desk, QWidget* parent)
     unit_->view()->setAccessibleName(unit_->accessibleName());
     unit_->addItem(tr("km/h"), static_cast<int>(SpeedUnit::Kmh));
     unit_->addItem(tr("mph"), static_cast<int>(SpeedUnit::Mph));
-    column->addSpacing(8);
-    column->addWidget(lap_);
-    column->addWidget(sources_);
-    column->addSpacing(8);
-    column->addWidget(quiet(tr("<b>What was guessed and mended in the log</b>")));
-    column->addWidget(notes_, 1);
-    notes_->setObjectName(QStringLiteral("importNotes"));
-    notes_->setAccessibleName(tr("What was guessed and mended in the log"));
-    notes_->setWordWrap(true);
-    notes_->setSelectionMode(QAbstractItemView::NoSelection);
-    notes_->setFrameShape(QFrame::NoFrame);
-    notes_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    notes_->setMinimumHeight(64);
-    notes_->setSizePolicy(QSizePolicy::Preferred, QSizePolicy::Ignored); // it takes what is left and scrolls by itself
-    connect(fresh, &QPushButton::clicked, this, &ScenePage::newGuideWanted);
-    connect(open, &QPushButton::clicked, this, &ScenePage::openWanted);
-    for (auto* e : {title_, channel_, car_, series_, conditions_})
-        connect(e, &QLineEdit::editingFinished, this, &ScenePage::take);
-    connect(real_, &QCheckBox::clicked, this, &ScenePage::take);
-    connect(unit_, &QComboBox::activated, this, &ScenePage::take);
-    connect(lapFirst_, &QCheckBox::clicked, this, [this](bool first) {
-        if (desk_.isOpen())
-            desk_.edit({tr("Whole lap first").toStdString(),
-                        [first](Guide g) { return withWholeLapFirst(std::move(g), first); }});
+    for (QWidget* w : {static_cast<QWidget*>(real_), static_cast<QWidget*>(cards_), static_cast<QWidget*>(lapFirst_)})
+        row->addWidget(w);
+    row->addStretch();
+    row->addWidget(unit_);
+    row->addWidget(frameRate_);
+    connect(real_, &QCheckBox::clicked, this, &ScenePage::takeNames);
+    connect(unit_, &QComboBox::activated, this, &ScenePage::takeNames);
+    connect(lapFirst_, &QCheckBox::clicked, this, [this](bool on) {
+        edit(tr("Whole lap first"), [on](Guide g) { return withWholeLapFirst(std::move(g), on); });
+    });
+    connect(cards_, &QCheckBox::clicked, this, [this](bool on) {
+        edit(tr("Cards of the conditions"),
+             [on](Guide g) { return withSection(std::move(g), SectionKind::Conditions, on); });
     });
     connect(frameRate_, &QSpinBox::valueChanged, this, [this](int rate) {
         if (desk_.isOpen() && desk_.guide().frameRate != rate)
-            desk_.edit(
-                {tr("Pictures a second").toStdString(), [rate](Guide g) { return withFrameRate(std::move(g), rate); }});
+            edit(tr("Pictures a second"), [rate](Guide g) { return withFrameRate(std::move(g), rate); });
     });
-    connect(&desk_, &Desk::opened, this, &ScenePage::refresh);
-    connect(&desk_, &Desk::changed, this, &ScenePage::refresh);
+    return format;
+}
+
+QWidget* ScenePage::buildLeaves() {
+    auto* all = new QWidget;
+    auto* column = new QVBoxLayout(all);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(0);
+    auto* row = new QHBoxLayout;
+    row->setSpacing(2);
+    pages_ = new QStackedWidget;
+    const std::pair<QString, Leaf*> leaves[] = {{tr("The lap"), new LapLeaf(desk_)},
+                                                {tr("Set-up"), new SetupLeaf(desk_)},
+                                                {tr("Films and pictures"), new FilmsLeaf(desk_)},
+                                                {tr("Risk"), new RiskLeaf(desk_)},
+                                                {tr("The log"), new LogLeaf(desk_)}};
+    for (const auto& [text, leaf] : leaves) {
+        auto* b = new QPushButton(text);
+        b->setProperty("role", QStringLiteral("leaf"));
+        b->setCheckable(true);
+        const auto at = static_cast<int>(leaves_.size());
+        connect(b, &QPushButton::clicked, this, [this, at] { showLeaf(at); });
+        connect(leaf, &Leaf::said, this, &ScenePage::said);
+        buttons_.push_back(b);
+        leaves_.push_back(leaf);
+        row->addWidget(b);
+        pages_->addWidget(leaf);
+    }
+    row->addStretch();
+    column->addLayout(row);
+    column->addWidget(pages_, 1);
+    showLeaf(0);
+    return all;
+}
+
+void ScenePage::showLeaf(int leaf) {
+    for (std::size_t i = 0; i < buttons_.size(); ++i) buttons_[i]->setChecked(static_cast<int>(i) == leaf);
+    pages_->setCurrentIndex(leaf);
 }
 
 void ScenePage::refresh() {
+    if (!desk_.isOpen()) return;
     const auto& g = desk_.guide();
-    const auto& m = desk_.session();
     const auto fill = [](QLineEdit* e, const std::string& s) {
         const auto text = QString::fromStdString(s);
         if (e->text() != text) e->setText(text);
         e->setCursorPosition(0);
     };
     fill(title_, g.scene.title), fill(channel_, g.scene.channel), fill(car_, g.scene.car),
-        fill(series_, g.scene.series), fill(conditions_, textOf(g.scene.conditions, g.scene.speedUnit));
+        fill(series_, g.scene.series);
+    strip_->show(g.scene.conditions, g.scene.speedUnit);
     real_->setChecked(g.scene.realTrack);
     lapFirst_->setChecked(has(g.outline, SectionKind::Lap));
+    cards_->setChecked(has(g.outline, SectionKind::Conditions));
     const QSignalBlocker quietly(frameRate_);
     frameRate_->setValue(g.frameRate);
     unit_->setCurrentIndex(unit_->findData(static_cast<int>(g.scene.speedUnit)));
-    int timed = 0;
-    for (const auto& l : m.laps.laps) timed += l.complete;
-    const auto& tie = g.sources.film().tie;
-    lap_->setText(tr("<b>Lap %1, %2</b>, one of %3 complete laps of %4 m. Film and log are tied %5 to within %6 ms.")
-                      .arg(m.trace.lap.number)
-                      .arg(clockText(m.trace.lap.time.count(), 3))
-                      .arg(timed)
-                      .arg(std::lround(m.laps.trackLengthM))
-                      .arg(tieMethodText(tie.method))
-                      .arg(std::lround(tie.uncertaintyMs)));
-    const auto file = [](const std::string& s) {
-        return QString::fromStdString(std::filesystem::path(s).filename().string());
-    };
-    QString text = tr("Film %1: %2 \u00d7 %3, %4 pictures a second, %5.<br>Log %6: %7 samples, %8 rows left out.")
-                       .arg(file(m.video.string()))
-                       .arg(m.videoInfo.width)
-                       .arg(m.videoInfo.height)
-                       .arg(m.videoInfo.frameRate, 0, 'f', 2)
-                       .arg(clockText(m.videoInfo.length.count()))
-                       .arg(file(g.sources.log))
-                       .arg(m.log->size())
-                       .arg(m.log->badRows);
-    text += m.track ? tr("<br>Track %1: %2 references, %3 kerbs.")
-                          .arg(file(g.sources.trackFile))
-                          .arg(m.track->references.size())
-                          .arg(m.track->kerbs.size())
-                    : tr("<br>No track file: the driven line stands in for the road, edges are assumed.");
-    if (g.sources.film().camera.assumed) text += tr("<br>Nobody measured the camera: marks in the picture may be off.");
-    sources_->setText(text);
-    if (shownLog_ == m.log.get()) return;
-    shownLog_ = m.log.get();
-    notes_->clear();
-    for (const auto& line : told(m.aids)) notes_->addItem(QString::fromStdString(line));
-    for (const auto& n : m.log->notes)
-        notes_->addItem(n.line > 0 ? tr("Line %1: %2").arg(n.line).arg(QString::fromStdString(n.text))
-                                   : QString::fromStdString(n.text));
-    if (notes_->count() == 0) notes_->addItem(tr("Nothing: every column was known and every row good."));
+    for (auto* leaf : leaves_) leaf->refresh();
 }
 
-void ScenePage::take() {
+void ScenePage::takeNames() {
     if (!desk_.isOpen()) return;
     Scene s = desk_.guide().scene;
     const Scene before = s;
     s.title = title_->text().toStdString(), s.channel = channel_->text().toStdString(),
-    s.car = car_->text().toStdString();
-    s.series = series_->text().toStdString(), s.conditions = conditionsFrom(conditions_->text().toStdString()),
+    s.car = car_->text().toStdString(), s.series = series_->text().toStdString();
     s.realTrack = real_->isChecked(), s.speedUnit = static_cast<SpeedUnit>(unit_->currentData().toInt());
-    if (s != before) desk_.edit({tr("Scene").toStdString(), [s](Guide g) { return withScene(std::move(g), s); }});
+    if (s != before) edit(tr("Scene"), [s](Guide g) { return withScene(std::move(g), s); });
 }
 
 } // namespace hl

@@ -1,38 +1,44 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 #include "studio/document/desk.h"
+#include "studio/stations/scene/conditions_strip.h"
+#include "studio/stations/scene/leaf.h"
 
-#include <QWidget>
-
-class QLabel;
 class QCheckBox;
 class QComboBox;
-class QLineEdit;
-class QListWidget;
+class QPushButton;
 class QSpinBox;
+class QStackedWidget;
 
 namespace hl {
 
-/// What was brought in, the conditions, the lap chosen, and the guide's format.
+/// Where a guide begins: what it is called, the day, and leaf by leaf the lap, the set-up, the films, the risk, the
+/// log.
 class ScenePage : public QWidget {
     Q_OBJECT
   public:
     explicit ScenePage(Desk& desk, QWidget* parent = nullptr);
+    void showLeaf(int leaf); ///< 0: the lap, set-up, films, risk, 4: the log
+
   signals:
-    void newGuideWanted();
-    void openWanted();
+    void said(const QString& text, bool wrong);
 
   private:
+    QWidget* buildNames();
+    QWidget* buildFormat();
+    QWidget* buildLeaves();
     void refresh();
-    void take();
+    void takeNames();
+    template <class Change> void edit(const QString& what, Change change);
     Desk& desk_;
-    QLineEdit *title_, *channel_, *car_, *series_, *conditions_;
-    QLabel *sources_, *lap_;
-    QListWidget* notes_;
-    QCheckBox *real_, *lapFirst_;
+    QLineEdit *title_, *channel_, *car_, *series_;
+    QCheckBox *real_, *lapFirst_, *cards_;
     QComboBox* unit_;
     QSpinBox* frameRate_;
-    const CarLog* shownLog_ = nullptr; ///< whose notes the list shows
+    ConditionsStrip* strip_;
+    std::vector<QPushButton*> buttons_;
+    std::vector<Leaf*> leaves_;
+    QStackedWidget* pages_;
 };
 
 } // namespace hl

@@ -5,14 +5,15 @@
 
 namespace hl {
 
-/// What was brought in, and in which conditions.
+/// What was brought in, in which conditions, and which lap is explained.
 class SceneStation : public Station {
     Q_OBJECT
   public:
     explicit SceneStation(Desk& desk);
     QString name() const override { return tr("Scene"); }
     QWidget* page() override { return page_; }
-    Lamp lamp() const override { return desk_.isOpen() ? Lamp::Filled : Lamp::Hollow; }
+    StationLayout layout() const override { return {.filmShare = 5, .pageShare = 9}; }
+    Lamp lamp() const override;
 
   private:
     Desk& desk_;
