@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// new, check, plan, render, publish, demo: from a film and a log to an edition.
+// new, check, plan, render, publish: from a film and a log to an edition.
 #include "command/answers.h"
 #include "command/columns.h"
 #include "command/verbs.h"
@@ -7,7 +7,6 @@
 #include "core/units/numbers.h"
 #include "jobs/bring_in.h"
 #include "jobs/publish.h"
-#include "standins/demo.h"
 #include "store/files.h"
 #include "store/guide_file.h"
 
@@ -156,32 +155,6 @@ Answer publishAnswer(const GuideArguments& a, const Call& s) {
     return json{{"files", files}};
 }
 
-Answer demoAnswer(const GuideArguments& a, const Call& s) {
-    const fs::path folder = a.guide, guide = folder / "saltmarrow-guide";
-    const auto progress = s.progress();
-    const auto files = standin::makeDemo(folder, [&](double share, const char* doing) {
-        progress.report(share, doing);
-        return true;
-    });
-    if (!files) return files.error();
-    std::error_code ec;
-    if (!fs::exists(guideFile(guide), ec)) {
-        NewGuide wish;
-        wish.folder = guide, wish.video = files->video, wish.log = files->log, wish.track = files->track;
-        wish.scene = {"Saltmarrow Ring, corner by corner",
-                      "Saltmarrow Coaching",
-                      "Saltmarrow Ring",
-                      "Pellow 210",
-                      "Estuary Cup, round 3",
-                      conditionsFrom("dry, rubbered in, clear sky, air 14 C, track 19 C, wind 14 km/h from W, "
-                                     "tyres warm, qualifying fuel, 12 l, 14:30"),
-                      false};
-        const auto made = bringIn(wish, progress);
-        if (!made) return made.error();
-    }
-    return json{{"guide", guide.string()}};
-}
-
 CLI::App* guideVerb(CLI::App& app, const char* name, const char* help, std::shared_ptr<GuideArguments>& a) {
     a = std::make_shared<GuideArguments>();
     auto* verb = app.add_subcommand(name, help);
@@ -270,16 +243,6 @@ void addPublish(CLI::App& app, Call& s) {
         s.tell = [](const json& j, std::ostream& out) {
             for (const auto& f : j["files"]) out << f.get<std::string>() << "\n";
         };
-    });
-}
-
-void addDemo(CLI::App& app, Call& s) {
-    auto a = std::make_shared<GuideArguments>();
-    auto* verb = app.add_subcommand("demo", "Make the demo film, log, track and guide");
-    verb->add_option("folder", a->guide, "Where to put them")->required();
-    verb->callback([&s, a] {
-        s.work = [a, &s] { return demoAnswer(*a, s); };
-        s.tell = [](const json& j, std::ostream& out) { out << j["guide"].get<std::string>() << "\n"; };
     });
 }
 

@@ -27,6 +27,7 @@ struct KerbPiece {
 
 /// Sampled every `step` metres from the timing line; closed.
 struct Circuit {
+    std::string name = "Saltmarrow Ring";
     double step = 1, length = 0;
     std::vector<double> x, y, z, heading, curvature, halfWidth;
     std::vector<Turn> turns;

@@ -3,8 +3,7 @@
 
 #include "standins/film.h"
 #include "standins/write_drive.h"
-
-#include <fstream>
+#include "standins/write_whole.h"
 
 namespace hl::standin {
 namespace fs = std::filesystem;
@@ -14,19 +13,6 @@ constexpr std::uint32_t kSeed = 7;
 constexpr int kFilmedLap = 2;
 constexpr double kBefore = 3, kAfter = 3; // s of film around the lap
 constexpr double kLoggerLate = 3.37;      // s after the drive begins the logger starts counting
-
-Status writeWhole(const fs::path& path, const std::string& bytes) {
-    const fs::path scratch = path.string() + ".part";
-    {
-        std::ofstream out(scratch, std::ios::binary);
-        out << bytes;
-        if (!out.flush()) return Error{"file.unwritable", "cannot be written", path.string(), "a folder with room"};
-    }
-    std::error_code ec;
-    fs::rename(scratch, path, ec);
-    if (ec) return Error{"file.unwritable", ec.message(), path.string(), "a folder that may be written to"};
-    return Done{};
-}
 
 double lapStart(const Circuit& c, const Drive& d, int lap) {
     for (const auto& x : d.samples)

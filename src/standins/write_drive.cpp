@@ -72,14 +72,9 @@ std::string trackGeoJson(const Circuit& c) {
     }
     coordinates.push_back(coordinates.front());
     line["geometry"]["coordinates"] = coordinates;
-    line["properties"] = {{"role", "centre"},
-                          {"name", "Saltmarrow Ring"},
-                          {"closed", true},
-                          {"real", false},
-                          {"length_m", round2(c.length)},
-                          {"left_m", left},
-                          {"right_m", left},
-                          {"elevation_m", z}};
+    line["properties"] = {
+        {"role", "centre"}, {"name", c.name},  {"closed", true},  {"real", false}, {"length_m", round2(c.length)},
+        {"left_m", left},   {"right_m", left}, {"elevation_m", z}};
     features.push_back(line);
     for (const auto& k : c.kerbs) {
         auto f = thing("kerb", poseAt(c, k.from, 0));

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The window's keys, each with the sentence that the help shows.
 #include "studio/main_window.h"
+#include "studio/views/loupe.h"
 #include "studio/views/plan_view.h"
 #include "studio/widgets/help_overlay.h"
 
@@ -40,9 +41,26 @@ void MainWindow::addKeys() {
     key(
         Qt::Key_L, tr("play this corner again and again"), [this] { loopCorner(); }, true);
     key(
-        Qt::Key_M, tr("plan of the corner or of the lap"), [this] { plan_->setWholeLap(!plan_->wholeLap()); }, true);
+        Qt::Key_M, tr("plan of the corner or of the lap"),
+        [this] {
+            wholePlan_ = !wholePlan_;
+            layDesk();
+        },
+        true);
     key(
         Qt::Key_F, tr("film large, and back"), [this] { setFilmLarge(!filmLarge_); }, true);
+    key(
+        Qt::Key_O, tr("loupe, and away"), [this] { loupe_->setVisible(loupe_->isHidden() && desk_->isOpen()); }, true);
+    key(
+        Qt::Key_Plus, tr("loupe: larger"), [this] { loupe_->setTimes(loupe_->times() + 1); }, true);
+    key(
+        Qt::Key_Minus, tr("loupe: smaller"), [this] { loupe_->setTimes(loupe_->times() - 1); }, true);
+    key(
+        Qt::Key_G, tr("loupe: go with the place, or stand"), [this] { loupe_->setFollowing(!loupe_->following()); },
+        true);
+    key(
+        QKeySequence(Qt::SHIFT | Qt::Key_O), tr("loupe: keep as what to look for"),
+        [this] { askToKeepLoupe(mapToGlobal(rect().center())); }, true);
     addStationKeys();
     for (int i = 0; i < static_cast<int>(stations_.size()); ++i)
         key(QKeySequence(Qt::ALT | static_cast<Qt::Key>(Qt::Key_1 + i)),

@@ -4,9 +4,11 @@
 #include "jobs/shelf.h"
 #include "picture/paint_scene.h"
 #include "picture/tokens.h"
+#include "studio/document/keep_picture.h"
 #include "studio/shelf/shelf_page.h"
 #include "studio/stations/all_stations.h"
 #include "studio/stations/scene/new_guide_dialog.h"
+#include "studio/views/loupe.h"
 #include "studio/views/picture_view.h"
 #include "studio/views/plan_view.h"
 #include "studio/views/ribbon.h"
@@ -196,12 +198,15 @@ QWidget* MainWindow::buildMiddle() {
     auto* column = new QVBoxLayout(left);
     column->setContentsMargins(0, 0, 0, 10);
     column->setSpacing(8);
-    auto* seen = new QHBoxLayout; // from the driver's seat, and from above
-    seen->setSpacing(8);
-    seen->addWidget(new PictureView(*player_), 17);
+    seen_ = new QHBoxLayout; // from the driver's seat, and from above
+    seen_->setSpacing(8);
+    auto* picture = new PictureView(*player_);
+    loupe_ = picture->loupe();
+    connect(loupe_, &Loupe::keepWanted, this, &MainWindow::askToKeepLoupe);
+    seen_->addWidget(picture, 17);
     plan_ = new PlanView(*desk_, *player_);
-    seen->addWidget(plan_, 10);
-    column->addLayout(seen, 1);
+    seen_->addWidget(plan_, 10);
+    column->addLayout(seen_, 1);
     strip_ = new StripView(*desk_, *player_);
     column->addWidget(buildTransport());
     column->addWidget(strip_);
@@ -261,7 +266,8 @@ void MainWindow::showPlace() {
                                   "<span style='font-size:13px; color:%3'>%2</span> &nbsp; ")
                        .arg(value, unit, QColor(look::kReed).name());
     };
-    if (live.gear) figure(QString::number(*live.gear), tr("gear"));
+    constexpr int kRoomForGear = 560; // px
+    if (live.gear && where_->parentWidget()->width() > kRoomForGear) figure(QString::number(*live.gear), tr("gear"));
     if (live.speed)
         figure(QString::number(std::lround(inUnit(*live.speed, desk_->speedUnit()))),
                QString::fromUtf8(symbol(desk_->speedUnit()).data()));
@@ -269,7 +275,8 @@ void MainWindow::showPlace() {
     const bool wide = where_->parentWidget()->width() > kRoomForPedals;
     if (live.brake && wide) figure(QString::number(std::lround(*live.brake * 100)), tr("% brake"));
     if (live.throttle && wide) figure(QString::number(std::lround(*live.throttle * 100)), tr("% power"));
-    where_->setText(figures + place);
+    const bool narrow = where_->parentWidget()->width() <= kRoomForGear; // the ribbon tells the place too
+    where_->setText(figures.isEmpty() || !narrow ? figures + place : figures);
 }
 
 /// Full, half, a quarter, and full again.
@@ -320,7 +327,9 @@ void MainWindow::layDesk() {
     pages_->setVisible(!filmLarge_);
     strip_->setVisible(wish.pedals);
     strip_->setTall(wish.tallPedals && !filmLarge_);
-    plan_->setVisible(wish.planBeside && !filmLarge_);
+    plan_->setVisible((wish.planBeside || wish.planBelow) && !filmLarge_);
+    plan_->setWholeLap(wish.planBelow || wholePlan_);
+    seen_->setDirection(wish.planBelow ? QBoxLayout::TopToBottom : QBoxLayout::LeftToRight);
     ribbon_->setBoundsShown(wish.bounds);
     if (stretch) stretch_->show();
     middle_->setContentsMargins(24, 4, filmLarge_ ? 24 : 0, 0);
@@ -347,6 +356,28 @@ void MainWindow::showShelf(bool shown) {
     onShelf_ = shown;
     player_->pause();
     layDesk();
+}
+
+void MainWindow::askToKeepLoupe(const QPoint& at) {
+    const auto* c = desk_->chosen();
+    if (!c || loupe_->isHidden()) return;
+    QMenu menu(this);
+    const std::pair<Topic, QString> rows[] = {{Topic::Brake, tr("braking")}, {Topic::TurnIn, tr("turn-in")},
+                                              {Topic::Apex, tr("apex")},     {Topic::Power, tr("power")},
+                                              {Topic::Exit, tr("exit")},     {Topic::Kerb, tr("kerb")},
+                                              {Topic::Limits, tr("limits")}};
+    for (const auto& [topic, text] : rows)
+        menu.addAction(tr("What to look for in %1: %2").arg(QString::fromStdString(title(*c)), text), this,
+                       [this, topic = topic] { keepLoupe(topic); });
+    menu.exec(at);
+}
+
+void MainWindow::keepLoupe(Topic topic) {
+    const auto shown = loupe_->shown();
+    if (!desk_->chosen() || shown.isNull()) return;
+    keepLookForPicture(*desk_, shown, desk_->corner(), topic, [this](const QString& wrong) {
+        say(wrong.isEmpty() ? tr("Kept; it stands on the page beside what to look for.") : wrong, !wrong.isEmpty());
+    });
 }
 
 /// What only an open guide can tell, for its card.

@@ -17,6 +17,7 @@ class Ribbon;
 class HelpOverlay;
 class Shelf;
 class ShelfPage;
+class Loupe;
 class PlanView;
 class StripView;
 struct KeyHelp;
@@ -34,6 +35,7 @@ class MainWindow : public QMainWindow {
     void go(const QString& name);
     void showShelf(bool shown);    ///< the guides made so far; the open one stays open
     void setFilmLarge(bool large); ///< the film fills the desk; the sheet slides away
+    void keepLoupe(Topic topic);   ///< what it shows becomes the chosen corner's picture of what to look for
     StallMeter& stalls() { return *stalls_; }
     bool filmLarge() const { return filmLarge_; }
 
@@ -57,6 +59,7 @@ class MainWindow : public QMainWindow {
     void getReady(std::size_t station);
     void refreshTop();
     void keepOnShelf();
+    void askToKeepLoupe(const QPoint& at);
     void say(const QString& text, bool wrong);
     void chooseGuide();
     bool mayLeave();
@@ -72,12 +75,14 @@ class MainWindow : public QMainWindow {
     StationLine* line_;
     std::unique_ptr<Shelf> shelf_;
     ShelfPage* shelfPage_;
+    Loupe* loupe_;
     bool onShelf_ = false; ///< while a guide is open
     QWidget* top_;
     QWidget* desktop_;
     StallMeter* stalls_;
     QStackedWidget* pages_;
-    QHBoxLayout* middle_;
+    QHBoxLayout *middle_, *seen_; ///< `seen_`: film and plan
+    bool wholePlan_ = false;      ///< wished for, where there is a choice
     QWidget* stretch_;
     StripView* strip_;
     PlanView* plan_;

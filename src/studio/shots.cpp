@@ -7,9 +7,13 @@
 #include "studio/shelf/shelf_page.h"
 #include "studio/stations/corners/corner_page.h"
 #include "studio/stations/scene/columns_dialog.h"
+#include "studio/stations/scene/laps_list.h"
 #include "studio/stations/scene/new_guide_dialog.h"
 #include "studio/stations/scene/panel_dialog.h"
+#include "studio/stations/scene/scene_page.h"
+#include "studio/stations/scene/setup_leaf.h"
 #include "studio/views/evidence_view.h"
+#include "studio/views/loupe.h"
 #include "studio/widgets/help_overlay.h"
 
 #include <QApplication>
@@ -59,7 +63,16 @@ int takeShots(MainWindow& w, const QString& guide, const QString& folder) {
     const auto* facts = w.desk().factsOf(w.desk().corner());
     w.player().seekMetre(facts && facts->brakeOnsetM ? facts->brakeOnsetM->value - 38 : 100);
     w.go(QStringLiteral("Scene"));
+    auto* laps = w.findChild<LapsList*>();
+    waitFor([&] { return laps->count() > 0; }, 20000);
     shot("scene.png");
+    auto* scene = w.findChild<ScenePage*>();
+    scene->showLeaf(1);
+    w.findChild<SetupLeaf*>()->compareWith(
+        QFileInfo(guide).dir().filePath(QStringLiteral("shelf/saltmarrow-tern-nine-guide")));
+    shot("set-up.png");
+    w.findChild<SetupLeaf*>()->compareWith({});
+    scene->showLeaf(0);
     w.go(QStringLiteral("Line-up"));
     waitFor(
         [&] {
@@ -85,6 +98,11 @@ int takeShots(MainWindow& w, const QString& guide, const QString& folder) {
     page->showView(0);
     w.setFilmLarge(true);
     shot("film-large.png");
+    auto* loupe = w.findChild<Loupe*>();
+    loupe->show();
+    loupe->lookAt({572, 318});
+    shot("loupe.png");
+    loupe->hide();
     w.setFilmLarge(false);
     if (auto* help = w.findChild<HelpOverlay*>()) {
         help->setGeometry(w.rect());

@@ -13,6 +13,7 @@ namespace hl {
 struct StationLayout {
     int filmShare = 11, pageShare = 10; ///< of the width
     bool planBeside = false;            ///< the road from above, beside the film
+    bool planBelow = false;             ///< the whole lap from above, under a narrow film
     bool pedals = true, tallPedals = false;
     bool stretch = false; ///< guide time over the road, below
     bool bounds = false;  ///< the chosen corner's bounds can be dragged on the ribbon

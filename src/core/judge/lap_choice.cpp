@@ -156,6 +156,10 @@ std::string reasonsOf(const LapReport& r) {
     if (!r.off.empty()) add(spotText("off the road", r.off));
     if (!r.lifts.empty()) add(spotText("eased off", r.lifts));
     add(r.behindS < 0.0005 ? "the fastest" : seconds2(r.behindS) + " off the fastest");
+    if (r.onFilm())
+        add("on the film");
+    else
+        add(r.filmed > 0.02 ? percentText(r.filmed) + " of it on the film" : "not on the film");
     if (r.inRun == 0)
         add("slow, of no run");
     else
@@ -164,10 +168,6 @@ std::string reasonsOf(const LapReport& r) {
     if (r.faultsCostS > 0.005)
         add(std::to_string(r.faults.size()) + (r.faults.size() == 1 ? " slip" : " slips") + " worth " +
             seconds2(r.faultsCostS));
-    if (r.onFilm())
-        add("on the film");
-    else
-        add(r.filmed > 0.02 ? percentText(r.filmed) + " of it on the film" : "not on the film");
     return s;
 }
 

@@ -3,6 +3,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <set>
 
 namespace hl {
 namespace {
@@ -114,22 +115,23 @@ void redraftAdvice(const Redraft& r) {
 void redraftMarkers(const Redraft& r) {
     auto& markers = r.mine().markers;
     std::vector<MarkerId> free;
+    std::set<std::string> untouched; // kinds
     for (const auto& was : r.was().markers) {
         const auto at = owned(r.guide, r.before, was.at);
         const auto mine = std::find_if(markers.begin(), markers.end(), [&](const Marker& m) {
             return m.kind == was.kind && m.label == was.label && samePlace(m.at, at);
         });
         if (mine == markers.end()) continue;
-        free.push_back(mine->id);
+        free.push_back(mine->id), untouched.insert(mine->kind);
         markers.erase(mine);
     }
-    // One that a person took away does not come back.
+    // A kind of which the draft had some, and the guide none any more, a person took away: it does not come back.
     const auto wasRemoved = [&](const Marker& is) {
-        const auto count = [&](const std::vector<Marker>& all) {
-            return std::count_if(all.begin(), all.end(), [&](const Marker& m) { return m.kind == is.kind; });
-        };
-        return count(r.was().markers) > 0 && free.empty() && count(markers) == 0;
+        const auto ofKind = [&](const Marker& m) { return m.kind == is.kind; };
+        return std::any_of(r.was().markers.begin(), r.was().markers.end(), ofKind) && !untouched.contains(is.kind) &&
+               std::none_of(markers.begin(), markers.end(), ofKind);
     };
+    const auto kept = static_cast<std::ptrdiff_t>(markers.size());
     for (const auto& is : r.is().markers) {
         if (wasRemoved(is)) continue;
         auto m = is;
@@ -138,7 +140,7 @@ void redraftMarkers(const Redraft& r) {
         const auto same = [&](const Marker& k) {
             return k.kind == m.kind && k.label == m.label && samePlace(k.at, m.at);
         };
-        if (std::any_of(markers.begin(), markers.end(), same)) continue;
+        if (std::any_of(markers.begin(), markers.begin() + kept, same)) continue; // a person set one there
         if (free.empty())
             m.id = newId<MarkerId>(r.guide);
         else

@@ -112,10 +112,17 @@ void Player::show() {
 
 SceneAt Player::scene() const {
     if (!desk_.isOpen()) return {};
+    if (mode_ == Mode::Guide) return compose(stage(), desk_.cut(), at<GuideTime>(guideS_));
+    return composeAt(stage(), desk_.chosen(), at<FootageTime>(footageS_));
+}
+
+Stage Player::stage() const {
     const auto& m = desk_.session();
-    const Stage stage{desk_.guide(), m.trace, m.roadOrNull(), desk_.clock(), m.videoInfo.aspect()};
-    if (mode_ == Mode::Guide) return compose(stage, desk_.cut(), at<GuideTime>(guideS_));
-    return composeAt(stage, desk_.chosen(), at<FootageTime>(footageS_));
+    return {desk_.guide(), m.trace, m.roadOrNull(), desk_.clock(), m.videoInfo.aspect()};
+}
+
+FootageTime Player::shown() const {
+    return mode_ == Mode::Guide ? momentAt(desk_.cut(), at<GuideTime>(guideS_)).footage : at<FootageTime>(footageS_);
 }
 
 void Player::seekGuide(double s) {

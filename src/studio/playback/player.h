@@ -42,7 +42,9 @@ class Player : public QObject {
     double metre() const;
     Live live() const; ///< speed, gear and pedals at the playhead
     const QImage& picture() const { return picture_; }
-    SceneAt scene() const; ///< what is drawn over the picture
+    SceneAt scene() const;     ///< what is drawn over the picture
+    Stage stage() const;       ///< of the open guide
+    FootageTime shown() const; ///< the moment of the film in the picture
 
   signals:
     void moved(); ///< the playhead

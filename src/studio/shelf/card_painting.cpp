@@ -134,7 +134,7 @@ void RowDelegate::paint(QPainter* p, const QStyleOptionViewItem& option, const Q
     p->setPen(QColor(look::kInkQuiet));
     p->setFont(look::text(look::kSmall + 1));
     p->drawText(QRectF(x + 0.88 * w, box.top(), 0.12 * w, box.height()), Qt::AlignRight | Qt::AlignVCenter,
-                ShelfModel::tr("%n corner(s)", nullptr, c.corners));
+                c.corners == 1 ? ShelfModel::tr("one corner") : ShelfModel::tr("%1 corners").arg(c.corners));
     p->restore();
 }
 

@@ -37,8 +37,10 @@ Shelf::Answer Shelf::withStills(std::vector<GuideCard> cards) {
 void Shelf::take(Answer answer) {
     if (!answer.trouble.isEmpty()) emit said(answer.trouble, true);
     const bool same = read_ && answer.cards == cards_;
-    cards_ = std::move(answer.cards), stills_ = std::move(answer.stills), read_ = true;
-    if (!same) emit changed();
+    stills_ = std::move(answer.stills), read_ = true;
+    if (same) return; // views point into the cards that they show
+    cards_ = std::move(answer.cards);
+    emit changed();
 }
 
 void Shelf::refresh() { refresh({}); }

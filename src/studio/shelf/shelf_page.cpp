@@ -66,11 +66,13 @@ ShelfPage::ShelfPage(Shelf& shelf, QWidget* parent)
     desk_->setFlow(QListView::LeftToRight);
     desk_->setMovement(QListView::Static);
     desk_->setWrapping(false);
+    desk_->setVerticalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     desk_->setFixedHeight(CardDelegate::kHigh + 4);
     auto* cards = new QHBoxLayout;
     cards->setSpacing(0);
     cards->addWidget(desk_);
     cards->addWidget(buildInvitation(), 1);
+    cards->addStretch(0);
     column->addLayout(cards);
     none_->setObjectName(QStringLiteral("darkquiet"));
     column->addWidget(none_);
@@ -123,6 +125,7 @@ QWidget* ShelfPage::buildHead() {
 QWidget* ShelfPage::buildInvitation() {
     invitation_ = new DropFrame;
     invitation_->setMinimumWidth(240);
+    invitation_->setMaximumWidth(620);
     invitation_->setFixedHeight(CardDelegate::kHigh);
     auto* column = new QVBoxLayout(invitation_);
     column->addStretch();
@@ -163,6 +166,10 @@ QListView* ShelfPage::view(ShelfModel* model, QAbstractItemDelegate* delegate, c
 
 bool ShelfPage::eventFilter(QObject* watched, QEvent* e) {
     auto* v = qobject_cast<QListView*>(watched);
+    if (v && e->type() == QEvent::ShortcutOverride && !(static_cast<QKeyEvent*>(e)->modifiers() & ~Qt::ShiftModifier)) {
+        e->accept(); // letters look for a guide here; they are no keys of the film
+        return true;
+    }
     if (!v || e->type() != QEvent::KeyPress) return QWidget::eventFilter(watched, e);
     const auto* model = v == desk_ ? deskModel_ : earlierModel_;
     const auto index = v->currentIndex();
@@ -174,6 +181,11 @@ bool ShelfPage::eventFilter(QObject* watched, QEvent* e) {
     }
     if (v == earlier_ && key == Qt::Key_Up && index.row() <= 0) {
         desk_->setFocus();
+        return true;
+    }
+    if (const auto text = static_cast<QKeyEvent*>(e)->text(); !text.isEmpty() && text[0].isLetterOrNumber()) {
+        search_->setFocus();
+        search_->setText(search_->text() + text);
         return true;
     }
     if (!index.isValid()) return false;

@@ -3,17 +3,34 @@
 
 #include "picture/paint_scene.h"
 #include "picture/tokens.h"
+#include "studio/views/loupe.h"
 
+#include <QMouseEvent>
 #include <QPainterPath>
 
 namespace hl {
 
-PictureView::PictureView(Player& player, QWidget* parent) : QWidget(parent), player_(player) {
+PictureView::PictureView(Player& player, QWidget* parent)
+    : QWidget(parent), player_(player), loupe_(new Loupe(player, this)) {
     setObjectName(QStringLiteral("picture"));
     setAccessibleName(tr("Picture. Click to play or pause."));
     setMinimumSize(320, 180);
     connect(&player_, &Player::pictureReady, this, qOverload<>(&QWidget::update));
     connect(&player_, &Player::moved, this, qOverload<>(&QWidget::update));
+}
+
+/// With the loupe a click says what is looked at; else it plays or pauses.
+void PictureView::mousePressEvent(QMouseEvent* e) {
+    if (loupe_->isHidden()) return player_.toggle();
+    const auto box = pictureBox();
+    const double scale = kFrameWidth / std::max(1.0, box.width());
+    loupe_->lookAt({(e->position().x() - box.left()) * scale, (e->position().y() - box.top()) * scale});
+    update();
+}
+
+void PictureView::resizeEvent(QResizeEvent* e) {
+    QWidget::resizeEvent(e);
+    loupe_->place();
 }
 
 QRectF PictureView::pictureBox() const {
@@ -51,6 +68,13 @@ void PictureView::paintEvent(QPaintEvent*) {
     auto scene = player_.scene();
     if (!scene.panels) scene.labelScale = std::clamp(0.65 / scale, 1.0, 2.0);
     paintScene(p, scene);
+    if (loupe_->isHidden()) return;
+    const auto at = loupe_->centre(); // where the loupe looks
+    p.setBrush(Qt::NoBrush);
+    p.setPen(QPen(QColor(look::kMarsh900), 5 / scale));
+    p.drawEllipse(QPointF(at.x, at.y), 16 / scale, 16 / scale);
+    p.setPen(QPen(QColor(look::kLamp), 2 / scale, loupe_->following() ? Qt::SolidLine : Qt::DashLine));
+    p.drawEllipse(QPointF(at.x, at.y), 16 / scale, 16 / scale);
 }
 
 } // namespace hl

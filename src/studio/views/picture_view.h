@@ -6,6 +6,8 @@
 
 namespace hl {
 
+class Loupe;
+
 /// The footage with everything drawn over it, as it will be published.
 class PictureView : public QWidget {
     Q_OBJECT
@@ -13,15 +15,18 @@ class PictureView : public QWidget {
     explicit PictureView(Player& player, QWidget* parent = nullptr);
     QSize sizeHint() const override { return {668, 376}; }
 
+    Loupe* loupe() const { return loupe_; }
     QRectF pictureBox() const; ///< where the 1280x720 frame stands in the view
     static QRectF filmBox(const QRectF& frame, QSize film);
 
   protected:
+    void resizeEvent(QResizeEvent* e) override;
     void paintEvent(QPaintEvent*) override;
-    void mousePressEvent(QMouseEvent*) override { player_.toggle(); }
+    void mousePressEvent(QMouseEvent* e) override;
 
   private:
     Player& player_;
+    Loupe* loupe_;
 };
 
 } // namespace hl

@@ -14,7 +14,8 @@ QString nameOf(const std::string& file) {
 }
 
 QString tieText(const Film& f) {
-    if (f.role == FilmRole::Foot) return FilmsList::tr("%n place(s)", nullptr, static_cast<int>(f.pairs.size()));
+    if (f.role == FilmRole::Foot)
+        return f.pairs.size() == 1 ? FilmsList::tr("one place") : FilmsList::tr("%1 places").arg(f.pairs.size());
     if (!f.tie.sure()) return FilmsList::tr("not surely tied");
     return FilmsList::tr("tied %1 to within %2 ms")
         .arg(tieMethodText(f.tie.method))

@@ -75,17 +75,11 @@ void LapLeaf::lookAtLaps() {
             laps_->setProperty("lengthM", desk_.session().laps.trackLengthM);
             laps_->show(std::move(*reports), desk_.guide().sources.lap);
             const auto* p = laps_->proposed();
-            lapWords_->setText(
-                !p || p->lap.number == desk_.guide().sources.lap
-                    ? tr("The guide explains lap %1. Choose another one and press Return: it is measured anew, what "
-                         "you "
-                         "wrote stays.")
-                          .arg(desk_.guide().sources.lap)
-                    : tr("The guide explains lap %1; lap %2 is proposed: %3. Return explains the chosen one, what you "
-                         "wrote stays.")
-                          .arg(desk_.guide().sources.lap)
-                          .arg(p->lap.number)
-                          .arg(QString::fromStdString(reasonsOf(*p))));
+            const bool proposesOther = p && p->lap.number != desk_.guide().sources.lap;
+            lapWords_->setText(tr("Return explains the lap you chose: it is measured anew, what you wrote stays. "
+                                  "Hollow bars are not on the "
+                                  "film; a notch is a place eased off, a gap one off the road.") +
+                               (proposesOther ? tr(" <b>Lap %1 is proposed.</b>").arg(p->lap.number) : QString()));
         });
 }
 
@@ -100,10 +94,9 @@ void LapLeaf::explain(int number) {
             misfits_ = std::move(other->misfits);
             edit(tr("Lap %1 explained").arg(number), [g = other->guide](Guide) { return g; });
             showMisfits();
-            emit said(misfits_.empty() ? tr("Lap %1 is explained now; what you wrote fits it.").arg(number)
-                                       : tr("Lap %1 is explained now; %n thing(s) no longer fit.", nullptr,
-                                            static_cast<int>(misfits_.size()))
-                                             .arg(number),
+            emit said(misfits_.empty()
+                          ? tr("Lap %1 is explained now; what you wrote fits it.").arg(number)
+                          : tr("Lap %1 is explained now; what no longer fits stands below the laps.").arg(number),
                       false);
         });
 }

@@ -63,10 +63,11 @@ QWidget* ScenePage::buildNames() {
     title_->setStyleSheet(QStringLiteral("font-size: 17px; font-weight: 700;"));
     car_ = nameField(tr("Car"), "car"), series_ = nameField(tr("Series"), "series"),
     channel_ = nameField(tr("Channel"), "channel");
-    row->addWidget(title_, 10);
+    row->addWidget(title_, 14);
     row->addWidget(car_, 5);
-    row->addWidget(series_, 6);
-    row->addWidget(channel_, 6);
+    row->addWidget(series_, 8);
+    row->addWidget(channel_, 8);
+    for (auto* e : {channel_, car_, series_}) e->setStyleSheet(QStringLiteral("font-size: 14px;"));
     for (auto* e : {title_, channel_, car_, series_})
         connect(e, &QLineEdit::editingFinished, this, &ScenePage::takeNames);
     return names;

@@ -12,7 +12,7 @@ class SceneStation : public Station {
     explicit SceneStation(Desk& desk);
     QString name() const override { return tr("Scene"); }
     QWidget* page() override { return page_; }
-    StationLayout layout() const override { return {.filmShare = 5, .pageShare = 9}; }
+    StationLayout layout() const override { return {.filmShare = 5, .pageShare = 9, .planBelow = true}; }
     Lamp lamp() const override;
 
   private:

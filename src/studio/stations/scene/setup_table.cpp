@@ -6,6 +6,7 @@
 
 #include <QHeaderView>
 #include <QKeyEvent>
+#include <QTimer>
 
 namespace hl {
 namespace {
@@ -108,7 +109,8 @@ void SetupTable::takeCell(int r, int c) {
         fill();
         return;
     }
-    emit rowEdited(row);
+    // Once the editor is closed: the table is filled anew by the edit.
+    QTimer::singleShot(0, this, [this, row] { emit rowEdited(row); });
 }
 
 void SetupTable::keyPressEvent(QKeyEvent* e) {
