@@ -56,6 +56,7 @@ int main(int argc, char** argv) {
         {"Sync, how fast", [&] { return speedOfSync(demo); }},
         {"The player under the hand", [&] { return speedOfScrubbing(demo); }},
         {"Interface: the longest stalls while working", [&] { return stallsOfInterface(demo); }},
+        {"The shelf with a hundred guides", [&] { return speedOfShelf(demo); }},
         {"Rendering, against the bare encoder on the same frames", [&] { return speedOfRender(demo); }},
     };
     for (const auto& [title, measured] :

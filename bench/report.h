@@ -32,6 +32,7 @@ Report speedOfPlan(const std::filesystem::path& demo);
 Report speedOfSeeking(const std::filesystem::path& demo);
 Report speedOfScrubbing(const std::filesystem::path& demo);
 Report stallsOfInterface(const std::filesystem::path& demo); ///< longest stalls of the interface's thread
+Report speedOfShelf(const std::filesystem::path& demo);
 Report speedOfSync(const std::filesystem::path& demo);
 Report speedOfRender(const std::filesystem::path& demo);
 

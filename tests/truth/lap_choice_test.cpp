@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Which lap to explain, on laps whose slips are known.
+#include "core/compare/compare.h"
 #include "core/judge/lap_choice.h"
 #include "core/log/log_input.h"
 #include "core/track/track.h"
@@ -121,6 +122,30 @@ TEST_CASE("four wheels off the road are seen; two are not") {
         CHECK(lap(all, 1).off.empty());
         if (aside > 2) CHECK(lap(all, 2).off[0].fromM == Approx(2200).margin(25));
     }
+}
+
+TEST_CASE("ten positions a second with their noise make no lift and no trip off the road") {
+    const auto ring = standin::saltmarrowRing();
+    const auto driven = standin::drive(ring, {}, {}, 3, 41);
+    standin::LogOptions how;
+    how.rateHz = 10, how.positionNoise = 0.25, how.pedalNoise = 0.01;
+    auto log = importText(standin::csvLog(ring, driven, how), "gps.csv");
+    REQUIRE(log);
+    const auto laps = findLaps(*log, nullptr);
+    REQUIRE(laps);
+    std::vector<LapTrace> traces;
+    for (const auto& l : laps->laps)
+        if (l.complete) traces.push_back(*traceOf(*log, *laps, l, nullptr));
+    for (auto& t : traces)
+        if (std::abs(t.lengthM - traces.front().lengthM) > 0.01) t = stretchedTo(std::move(t), traces.front().lengthM);
+    const auto corners = findCorners(traces.front(), nullptr, traces);
+    REQUIRE(corners);
+    const auto all = lapReports({*laps, traces, *corners, nullptr, {}, Seconds(1e4)});
+    for (const auto& r : all)
+        if (r.judged) {
+            INFO(r.lap.number << ": " << reasonsOf(r));
+            CHECK(r.clean());
+        }
 }
 
 TEST_CASE("the lap that the film shows is proposed before a quicker one that it does not") {
