@@ -46,7 +46,7 @@ TEST_CASE("publishing can be cancelled, and done again") {
                        for (auto& c : g.corners) c.beats.clear();
                        return g;
                    }});
-    REQUIRE(waitFor([&] { return s.desk().cut().lengthS < 25; }));
+    REQUIRE(waitFor([&] { return s.desk().cut().lengthS < 34; })); // the corner and three cards
     const auto out = dir / "edition";
     s.find<QLineEdit>("editionFolder")->setText(QString::fromStdString(out.string()));
     auto* page = s.window->findChild<PublishPage*>();

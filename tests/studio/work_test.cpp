@@ -291,7 +291,8 @@ TEST_CASE("the whole lap first and the frame rate are chosen in the scene") {
     CHECK(has(s.desk().guide().outline, SectionKind::Lap));
     REQUIRE(waitFor([&] { return s.desk().cutIsOfThisGuide(); }));
     CHECK(s.desk().cut().lengthS > before + 80); // a lap of a minute and a half
-    CHECK(s.desk().cut().sections.at(1).kind == SectionKind::Lap);
+    CHECK(s.desk().cut().sections.at(1).kind == SectionKind::Conditions);
+    CHECK(s.desk().cut().sections.at(2).kind == SectionKind::Lap);
     rate->setValue(50);
     CHECK(s.desk().guide().frameRate == 50);
     s.desk().undo();

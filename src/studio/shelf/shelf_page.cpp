@@ -5,6 +5,7 @@
 #include "studio/shelf/card_painting.h"
 #include "studio/widgets/style.h"
 
+#include <QAbstractButton>
 #include <QCoreApplication>
 #include <QDir>
 #include <QFileDialog>
@@ -107,6 +108,7 @@ QWidget* ShelfPage::buildHead() {
     search_->setPlaceholderText(tr("Find a guide, track or car"));
     search_->setAccessibleName(tr("Find a guide, track or car"));
     search_->setClearButtonEnabled(true);
+    for (auto* clear : search_->findChildren<QAbstractButton*>()) clear->setAccessibleName(tr("Forget what was typed"));
     search_->setFixedWidth(260);
     auto* open = new QPushButton(tr("Open a guide"));
     open->setObjectName(QStringLiteral("flat"));

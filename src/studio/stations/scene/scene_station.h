@@ -12,7 +12,9 @@ class SceneStation : public Station {
     explicit SceneStation(Desk& desk);
     QString name() const override { return tr("Scene"); }
     QWidget* page() override { return page_; }
-    StationLayout layout() const override { return {.filmShare = 5, .pageShare = 9, .planBelow = true}; }
+    StationLayout layout() const override {
+        return {.filmShare = 5, .pageShare = 9, .planBelow = true, .pedals = false};
+    }
     Lamp lamp() const override;
 
   private:
