@@ -2,6 +2,7 @@
 #include "jobs/shelf.h"
 
 #include "core/units/on_all_cores.h"
+#include "publish/still.h"
 #include "store/card_json.h"
 #include "store/files.h"
 #include "store/guide_file.h"
@@ -10,8 +11,6 @@
 #include <chrono>
 #include <ctime>
 #include <nlohmann/json.hpp>
-#include <QBuffer>
-#include <QImage>
 #include <unistd.h>
 
 namespace hl {
@@ -62,22 +61,16 @@ std::vector<Vec2> shapeOf(const Session& s) {
 }
 
 void keepStill(const fs::path& folder, const Guide& g, const Session& s) {
-    constexpr int kWidth = 480, kQuality = 80;
+    constexpr int kWidth = 480;
     std::error_code ec;
     if (fs::exists(stillFile(folder), ec) && changedAt(stillFile(folder)) > changedAt(s.video)) return;
     auto reader = VideoReader::open(s.video, 1);
     if (!reader || g.corners.empty()) return;
     const auto clock = clockOf(g, s);
-    const auto frame = reader->frameAt(clock.footage(std::max(0.0, g.corners.front().turnInM - 30)));
-    if (!frame || s.videoInfo.width < 1) return;
+    if (s.videoInfo.width < 1) return;
     const int high = std::max(1, kWidth * s.videoInfo.height / s.videoInfo.width);
-    const auto pixels = toBgra(*frame, kWidth, high);
-    const QImage image(pixels.data(), kWidth, high, kWidth * 4, QImage::Format_RGB32);
-    QByteArray bytes;
-    QBuffer buffer(&bytes);
-    buffer.open(QIODevice::WriteOnly);
-    image.save(&buffer, "JPG", kQuality);
-    (void)writeFile(stillFile(folder), {bytes.constData(), static_cast<std::size_t>(bytes.size())});
+    const auto when = clock.footage(std::max(0.0, g.corners.front().turnInM - 30));
+    (void)writeStill(*reader, when, kWidth, high, stillFile(folder)); // a card without a picture is a card
 }
 
 void takePublished(const fs::path& folder, GuideCard& card) {

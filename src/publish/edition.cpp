@@ -3,34 +3,20 @@
 
 #include "core/words/captions.h"
 #include "media/movie_writer.h"
-#include "media/video_reader.h"
+#include "publish/still.h"
 #include "store/files.h"
 
-#include <QBuffer>
 #include <QDir>
 #include <QFile>
-#include <QImage>
 
 namespace hl {
 namespace fs = std::filesystem;
 namespace {
 
+constexpr int kStillWidth = 640, kStillHeight = 360;
+
 Status writeBytes(const fs::path& to, const QByteArray& bytes) {
     return writeFile(to, {bytes.constData(), static_cast<std::size_t>(bytes.size())});
-}
-
-/// A still of each corner for the page and for paper: the picture early in its first section.
-Status writeStill(VideoReader& reader, double atS, const fs::path& to) {
-    constexpr int kWidth = 640, kHeight = 360, kQuality = 82;
-    const auto frame = reader.frameAt(at<FootageTime>(atS));
-    if (!frame) return Error{"media.no-frames", "no picture at " + std::to_string(atS) + " s", to.string()};
-    const auto pixels = toBgra(*frame, kWidth, kHeight);
-    const QImage image(pixels.data(), kWidth, kHeight, kWidth * 4, QImage::Format_RGB32);
-    QByteArray bytes;
-    QBuffer buffer(&bytes);
-    buffer.open(QIODevice::WriteOnly);
-    image.save(&buffer, "JPG", kQuality);
-    return writeBytes(to, bytes);
 }
 
 Status writeFonts(const fs::path& folder) {
@@ -56,8 +42,9 @@ Status writePieces(const fs::path& folder, const EditionSource& e, const std::fu
             return Error{"job.cancelled", "stopped before it was finished; nothing was changed"};
         if (e.singleClips)
             if (auto s = copyClip(e.film, folder / clipName(*corner), c.startS, c.endS); !s) return s;
-        if (auto s = writeStill(*reader, c.startS + 0.3 * (c.endS - c.startS), folder / stillName(*corner)); !s)
-            return s;
+        // For the page and for paper: the picture early in its first section.
+        const auto early = at<FootageTime>(c.startS + 0.3 * (c.endS - c.startS));
+        if (auto s = writeStill(*reader, early, kStillWidth, kStillHeight, folder / stillName(*corner)); !s) return s;
     }
     return Done{};
 }

@@ -164,10 +164,10 @@ std::string reasonsOf(const LapReport& r) {
         add("slow, of no run");
     else
         add("lap " + std::to_string(r.inRun) + " of its run");
-    if (r.unlikeS) add(seconds2(*r.unlikeS) + " a corner from its neighbours");
+    if (r.unlikeS) add("repeats within " + seconds2(*r.unlikeS));
     if (r.faultsCostS > 0.005)
-        add(std::to_string(r.faults.size()) + (r.faults.size() == 1 ? " slip" : " slips") + " worth " +
-            seconds2(r.faultsCostS));
+        add(std::to_string(r.faults.size()) + (r.faults.size() == 1 ? " slip (" : " slips (") +
+            seconds2(r.faultsCostS) + ")");
     return s;
 }
 

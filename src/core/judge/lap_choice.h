@@ -44,7 +44,7 @@ std::vector<LapReport> lapReports(const LapChoice& from);
 /// judged lap.
 const LapReport* proposedLap(const std::vector<LapReport>& reports);
 
-/// "clean, the fastest, 0.08 s a corner from its neighbours, on the film": what speaks for a lap, and against it.
+/// "clean, the fastest, on the film, repeats within 0.08 s" (a corner's time): what speaks for a lap, and against it.
 std::string reasonsOf(const LapReport& report);
 
 } // namespace hl

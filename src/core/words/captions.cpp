@@ -112,6 +112,18 @@ std::string webVtt(const std::vector<Caption>& captions) {
     return out;
 }
 
+namespace {
+/// Of a section of the whole lap.
+const char* chapterTitle(SectionKind kind) {
+    switch (kind) {
+    case SectionKind::Lap: return "The whole lap";
+    case SectionKind::Conditions: return "Conditions";
+    case SectionKind::Setup: return "Set-up";
+    default: return "Opening";
+    }
+}
+} // namespace
+
 std::vector<GuideChapter> chaptersOf(const Guide& guide, const Cut& cut) {
     std::vector<GuideChapter> out;
     for (const auto& s : cut.sections) {
@@ -119,9 +131,8 @@ std::vector<GuideChapter> chaptersOf(const Guide& guide, const Cut& cut) {
         if (!out.empty() && s.corner && out.back().corner == s.corner)
             out.back().endS = seconds(s.end);
         else
-            out.push_back(
-                {seconds(s.start), seconds(s.end), s.corner,
-                 c ? title(*c, guide.scene.cornerLabels) : (s.kind == SectionKind::Lap ? "The whole lap" : "Opening")});
+            out.push_back({seconds(s.start), seconds(s.end), s.corner,
+                           c ? title(*c, guide.scene.cornerLabels) : chapterTitle(s.kind)});
     }
     return out;
 }

@@ -48,14 +48,16 @@ QString lapLine(const GuideCard& c) {
 QString stateLine(const GuideCard& c) {
     if (!c.trouble.empty()) return QString::fromStdString(c.trouble).section(QStringLiteral("; expected"), 0, 0);
     QStringList parts;
-    if (!c.lacks.empty()) parts << QString::fromStdString(c.lacks);
     if (!c.published.empty()) {
         const auto day = QDate::fromString(QString::fromStdString(c.published), Qt::ISODate);
         const auto when =
             day == QDate::currentDate() ? ShelfModel::tr("today") : QLocale().toString(day, QStringLiteral("d MMMM"));
-        parts << ShelfModel::tr("published %1").arg(when);
-        if (c.changedSince) parts << ShelfModel::tr("changed since");
-    } else if (parts.isEmpty())
+        parts << (c.changedSince ? ShelfModel::tr("published %1, changed since").arg(when)
+                                 : ShelfModel::tr("published %1").arg(when));
+    }
+    if (!c.lacks.empty())
+        parts << QString::fromStdString(c.lacks);
+    else if (c.published.empty())
         parts << ShelfModel::tr("not published yet");
     return parts.join(QStringLiteral(" \u00b7 "));
 }

@@ -127,18 +127,16 @@ QWidget* ShelfPage::buildHead() {
 QWidget* ShelfPage::buildInvitation() {
     invitation_ = new DropFrame;
     invitation_->setMinimumWidth(240);
-    invitation_->setMaximumWidth(620);
-    invitation_->setFixedHeight(CardDelegate::kHigh);
     auto* column = new QVBoxLayout(invitation_);
     column->addStretch();
-    auto* head = new QLabel(tr("Drop a film and its log here"));
-    head->setStyleSheet(QStringLiteral("font-size: 19px; font-weight: 700;"));
+    inviting_ = new QLabel(tr("Drop a film and its log here"));
     auto* or_ = new QLabel(tr("or a film that brings its own"));
-    or_->setObjectName(QStringLiteral("darkquiet"));
+    about_ = new QLabel(tr("They are tied together, cut into corners and measured. You say it in your own words."));
+    for (auto* l : {or_, about_}) l->setObjectName(QStringLiteral("darkquiet"));
     demo_ = new QPushButton;
     demo_->setObjectName(QStringLiteral("demoGuide"));
     demo_->setProperty("role", QStringLiteral("link"));
-    for (QWidget* w : {static_cast<QWidget*>(head), static_cast<QWidget*>(or_), static_cast<QWidget*>(demo_)})
+    for (QWidget* w : std::initializer_list<QWidget*>{inviting_, or_, about_, demo_})
         column->addWidget(w, 0, Qt::AlignHCenter);
     column->addStretch();
     connect(demo_, &QPushButton::clicked, this, &ShelfPage::makeDemo);
@@ -228,6 +226,12 @@ void ShelfPage::fill() {
     paper_->setVisible(rows);
     earlier_->setMaximumHeight(earlierModel_->rowCount() * RowDelegate::kHigh + 2);
     paper_->setMaximumHeight(earlier_->maximumHeight() + 14);
+    const bool empty = shelf_.cards().empty(); // then the whole desk invites
+    constexpr int kWhole = 420, kWidest = 620;
+    invitation_->setFixedHeight(empty ? kWhole : CardDelegate::kHigh);
+    invitation_->setMaximumWidth(empty ? QWIDGETSIZE_MAX : kWidest);
+    inviting_->setStyleSheet(QStringLiteral("font-size: %1px; font-weight: 700;").arg(empty ? 34 : 19));
+    about_->setVisible(empty);
     none_->setVisible(found.empty() && shelf_.isRead());
     none_->setText(shelf_.cards().empty() ? tr("Nothing yet. The guides you make or open stand here.")
                                           : tr("No guide has all these words."));

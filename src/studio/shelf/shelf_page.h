@@ -47,7 +47,7 @@ class ShelfPage : public QWidget {
     ShelfModel *deskModel_, *earlierModel_;
     QLineEdit* search_;
     QListView *desk_, *earlier_;
-    QLabel *head_, *earlierHead_, *none_, *message_;
+    QLabel *head_, *earlierHead_, *none_, *message_, *inviting_, *about_;
     QWidget *paper_, *invitation_;
     QPushButton* demo_;
     QProcess* making_ = nullptr;

@@ -24,7 +24,7 @@ LapLeaf::LapLeaf(Desk& desk, QWidget* parent) : Leaf(desk, parent) {
     misfitList_->setAccessibleName(tr("What no longer fits since another lap is explained"));
     misfitList_->setFrameShape(QFrame::NoFrame);
     misfitList_->setWordWrap(true);
-    misfitList_->setMaximumHeight(110);
+    misfitList_->setFixedHeight(96);
     column->addWidget(lapWords_);
     column->addWidget(busy_);
     column->addWidget(laps_, 1);

@@ -141,6 +141,10 @@ QWidget* ScenePage::buildLeaves() {
         const auto at = static_cast<int>(leaves_.size());
         connect(b, &QPushButton::clicked, this, [this, at] { showLeaf(at); });
         connect(leaf, &Leaf::said, this, &ScenePage::said);
+        for (auto* list : leaf->findChildren<QAbstractScrollArea*>()) { // they scroll by themselves, the page need not
+            list->setMinimumHeight(40);
+            list->setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Ignored);
+        }
         buttons_.push_back(b);
         leaves_.push_back(leaf);
         row->addWidget(b);
