@@ -39,25 +39,32 @@ std::string columnText(sqlite3_stmt* s, int at) {
     return text ? std::string(text, static_cast<std::size_t>(sqlite3_column_bytes(s, at))) : std::string();
 }
 
-/// Null when this file is no database of ours.
-Database opened(const fs::path& file) {
+struct Opened {
+    Database db;          ///< null: cannot be used
+    bool foreign = false; ///< it is no database, a damaged one, or laid out otherwise; not one that is only busy
+};
+
+Opened opened(const fs::path& file) {
     sqlite3* raw = nullptr;
     const int code = sqlite3_open_v2(file.c_str(), &raw, SQLITE_OPEN_READWRITE | SQLITE_OPEN_CREATE, nullptr);
-    Database db(raw);
-    if (code != SQLITE_OK) return nullptr;
-    sqlite3_busy_timeout(db.get(), 3000); // a second window of ours writes for milliseconds
-    const char* const kTable = "CREATE TABLE IF NOT EXISTS guide ("
-                               "folder TEXT PRIMARY KEY, used_at INTEGER NOT NULL, card TEXT NOT NULL) WITHOUT ROWID;";
-    auto version = prepared(db.get(), "PRAGMA user_version");
-    if (!version || sqlite3_step(version.get()) != SQLITE_ROW) return nullptr;
+    Opened o{Database(raw), false};
+    const auto no = [&](bool foreign) {
+        const int why = o.db ? sqlite3_errcode(o.db.get()) : SQLITE_CANTOPEN;
+        return Opened{nullptr, foreign || why == SQLITE_NOTADB || why == SQLITE_CORRUPT};
+    };
+    if (code != SQLITE_OK) return no(false);
+    sqlite3_busy_timeout(raw, 3000); // a second window of ours writes for milliseconds
+    auto version = prepared(raw, "PRAGMA user_version");
+    if (!version || sqlite3_step(version.get()) != SQLITE_ROW) return no(false);
     const int layout = sqlite3_column_int(version.get(), 0);
     version.reset(); // as long as it is read from, the journal cannot be changed
-    if (layout != 0 && layout != kLayout) return nullptr;
-    if (sqlite3_exec(db.get(), "PRAGMA journal_mode=WAL", nullptr, nullptr, nullptr) != SQLITE_OK) return nullptr;
-    if (sqlite3_exec(db.get(), kTable, nullptr, nullptr, nullptr) != SQLITE_OK) return nullptr;
+    if (layout != 0 && layout != kLayout) return no(true);
     const auto set = "PRAGMA user_version = " + std::to_string(kLayout);
-    if (sqlite3_exec(db.get(), set.c_str(), nullptr, nullptr, nullptr) != SQLITE_OK) return nullptr;
-    return db;
+    const char* const kTable = "CREATE TABLE IF NOT EXISTS guide ("
+                               "folder TEXT PRIMARY KEY, used_at INTEGER NOT NULL, card TEXT NOT NULL) WITHOUT ROWID;";
+    for (const auto* sql : {"PRAGMA journal_mode=WAL", kTable, set.c_str()})
+        if (sqlite3_exec(raw, sql, nullptr, nullptr, nullptr) != SQLITE_OK) return no(false);
+    return o;
 }
 
 std::string lowered(std::string_view text) {
@@ -88,17 +95,18 @@ Result<Almanac> Almanac::open(const fs::path& file) {
     if (auto made = makeFolder(file.parent_path()); !made) return made.error();
     auto impl = std::make_unique<Impl>();
     impl->file = file;
-    impl->db = opened(file);
-    std::error_code ec;
-    if (!impl->db && fs::is_regular_file(file, ec)) {
+    auto first = opened(file);
+    if (first.foreign) {
+        std::error_code ec;
         impl->damaged = true;
         fs::rename(file, file.string() + ".damaged", ec);
         for (const auto* beside : {"-wal", "-shm"}) fs::remove(file.string() + beside, ec);
-        impl->db = opened(file);
+        first = opened(file);
     }
+    impl->db = std::move(first.db);
     if (!impl->db)
         return Error{"almanac.unwritable", "the almanac cannot be opened", file.string(),
-                     "a folder that may be written to"};
+                     "a folder that may be written to, and no other program that holds it"};
     return Almanac(std::move(impl));
 }
 

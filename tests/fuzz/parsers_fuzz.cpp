@@ -10,6 +10,7 @@
 #include "store/corner_list.h"
 #include "store/guide_file.h"
 #include "store/log_file.h"
+#include "store/setup_file.h"
 
 #include <cstdint>
 #include <cstdlib>
@@ -38,7 +39,7 @@ void useTrack(const hl::Track& track) {
 extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size) {
     if (size < 1 || size > 20000) return 0;
     const std::string_view text(reinterpret_cast<const char*>(data + 1), size - 1);
-    switch (data[0] % 6) {
+    switch (data[0] % 7) {
     case 0: {
         if (const auto log = hl::importText(text, "fuzz")) useLog(*log);
         hl::LogInput in;
@@ -57,6 +58,11 @@ extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size
         if (const auto film = hl::filmLog(hl::sensorStreams(payloads))) useLog(film->log);
         break;
     }
+    case 5:
+        if (const auto sheet = hl::parseSetup(text, "fuzz")) hl::differences(*sheet, {});
+        hl::textOf(hl::conditionsFrom(text), hl::SpeedUnit::Kmh);
+        hl::rulesFrom(text);
+        break;
     case 2: static_cast<void>(static_cast<bool>(hl::parseGuide(text, "fuzz"))); break;
     default:
         hl::gearsNamed(std::string(text));

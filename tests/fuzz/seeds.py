@@ -25,6 +25,11 @@ seed("list", 3, "number,name,side,start_m,turn_in_m,apex_m,end_m\n1,\"Reed Gate\
 seed("list-geojson", 3, '{"features":[{"properties":{"role":"corner","number":1,"name":"a","side":"left","at_m":100},"geometry":null}]}')
 
 
+seed("sheet", 5, "name,value,unit,usual,why,if,then,step\nFront wing,4,,6,\"bites, early\",it pushes,up,1\n,,,,,it slides,down,\n")
+seed("sheet-json", 5, '{"setup":[{"name":"a","value":"1","rules":[{"if":"x","then":"up"}]}]}')
+seed("conditions", 5, "dry, air 14,5 C, wind 12 km/h from SW, 14:30, tyres warm, race fuel")
+
+
 def item(key, kind, size, count, data):
     return key + kind + bytes([size]) + count.to_bytes(2, "big") + data + bytes(-len(data) % 4)
 
@@ -40,4 +45,4 @@ turned = item(b"TYPE", b"c", 1, 3, b"sss") + item(b"GYRO", b"?", 6, 60, numbers(
 device = item(b"DVID", b"L", 4, 1, numbers(4, [1])) + b"".join(item(b"STRM", b"\0", 1, len(s), s) for s in (receiver, felt, turned))
 (out / "sensors").write_bytes(bytes([4]) + item(b"DEVC", b"\0", 1, len(device), device))
 
-seed("words", 5, "Brake up to seventy-eight percent, down to third gear, a hundred per cent power.")
+seed("words", 6, "Brake up to seventy-eight percent, down to third gear, a hundred per cent power.")

@@ -148,6 +148,7 @@ TEST_CASE("a damaged almanac is put aside, and one of another kind never written
     }
     CHECK(*readFile(file.string() + ".damaged") == "this is no database, it is a letter");
     CHECK((*openIn(dir).cards())[0].title == "T \"quoted\" \u00fc");
+    CHECK_FALSE(openIn(dir).wasDamaged());
     fs::create_directories(dir / "folder.sqlite"); // a folder where the file should be
     const auto none = Almanac::open(dir / "folder.sqlite");
     REQUIRE_FALSE(none);

@@ -126,13 +126,8 @@ void layOnPlane(CarLog& log) {
     log.origin = GeoPoint{lat[first], lon[first]};
     constexpr std::size_t kAtOnce = 65536; // rows
     const auto convert = [&](std::size_t from) {
-        const auto to = std::min(lat.size(), from + kAtOnce);
-        const auto piece = [&](const std::vector<double>& v) {
-            return std::vector<double>(v.begin() + static_cast<std::ptrdiff_t>(from),
-                                       v.begin() + static_cast<std::ptrdiff_t>(to));
-        };
-        std::size_t i = from;
-        for (const auto& p : onPlane(*log.origin, piece(lat), piece(lon))) lat[i] = p.x, lon[i] = p.y, ++i;
+        const auto n = std::min(kAtOnce, lat.size() - from);
+        toPlane(*log.origin, std::span(lat).subspan(from, n), std::span(lon).subspan(from, n));
     };
     onAllCores((lat.size() + kAtOnce - 1) / kAtOnce, [&](std::size_t k) { convert(k * kAtOnce); });
     log[Channel::X] = std::move(lat), log[Channel::Y] = std::move(lon);

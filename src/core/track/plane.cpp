@@ -32,8 +32,8 @@ std::array<Vec2, 3> through(Vec2 a, Vec2 b, Vec2 d) {
 }
 
 /// None where the points lie too far apart.
-std::optional<Patch> patchOver(const GeographicLib::LocalCartesian& plane, const std::vector<double>& lat,
-                               const std::vector<double>& lon) {
+std::optional<Patch> patchOver(const GeographicLib::LocalCartesian& plane, std::span<const double> lat,
+                               std::span<const double> lon) {
     double south = 90, north = -90, west = 1e9, east = -1e9;
     for (std::size_t i = 0; i < std::min(lat.size(), lon.size()); ++i) {
         if (!(std::abs(lat[i]) <= 90) || std::isnan(lon[i])) continue;
@@ -66,20 +66,30 @@ std::optional<Patch> patchOver(const GeographicLib::LocalCartesian& plane, const
 
 } // namespace
 
-std::vector<Vec2> onPlane(GeoPoint origin, const std::vector<double>& lat, const std::vector<double>& lon) {
-    std::vector<Vec2> out(lat.size(), Vec2{kNaN, kNaN});
-    if (!(std::abs(origin.latitude) <= 90)) return out;
-    const GeographicLib::LocalCartesian plane(origin.latitude, origin.longitude);
-    const auto patch = lat.size() >= kMany ? patchOver(plane, lat, lon) : std::nullopt;
-    for (std::size_t i = 0; i < lat.size() && i < lon.size(); ++i) {
-        if (!(std::abs(lat[i]) <= 90) || std::isnan(lon[i])) continue;
-        if (patch) {
-            out[i] = patch->at(lat[i], lon[i]);
-            continue;
+void toPlane(GeoPoint origin, std::span<double> lat, std::span<double> lon) {
+    const auto known = std::abs(origin.latitude) <= 90 ? std::min(lat.size(), lon.size()) : 0;
+    const GeographicLib::LocalCartesian plane(known > 0 ? origin.latitude : 0, known > 0 ? origin.longitude : 0);
+    const auto patch = known >= kMany ? patchOver(plane, lat, lon) : std::nullopt;
+    for (std::size_t i = 0; i < lat.size(); ++i) {
+        Vec2 p{kNaN, kNaN};
+        if (i < known && std::abs(lat[i]) <= 90 && !std::isnan(lon[i])) {
+            double up = 0;
+            if (patch)
+                p = patch->at(lat[i], lon[i]);
+            else
+                plane.Forward(lat[i], lon[i], 0, p.x, p.y, up);
         }
-        double up = 0;
-        plane.Forward(lat[i], lon[i], 0, out[i].x, out[i].y, up);
+        lat[i] = p.x;
+        if (i < lon.size()) lon[i] = p.y;
     }
+}
+
+std::vector<Vec2> onPlane(GeoPoint origin, const std::vector<double>& lat, const std::vector<double>& lon) {
+    auto x = lat, y = lon;
+    y.resize(x.size(), kNaN);
+    toPlane(origin, x, y);
+    std::vector<Vec2> out(x.size());
+    for (std::size_t i = 0; i < out.size(); ++i) out[i] = {x[i], y[i]};
     return out;
 }
 

@@ -4,6 +4,8 @@
 #include "core/log/car_log.h"
 #include "core/units/numbers.h"
 
+#include <span>
+
 namespace hl {
 
 /// Metres east and north of `origin` on the plane that touches the WGS 84 ellipsoid there (GeographicLib,
@@ -11,6 +13,8 @@ namespace hl {
 Vec2 onPlane(GeoPoint origin, GeoPoint p);
 /// Many points at once, degrees; what is no number stays none.
 std::vector<Vec2> onPlane(GeoPoint origin, const std::vector<double>& latitudes, const std::vector<double>& longitudes);
+/// The same in place: latitudes become metres east, longitudes metres north.
+void toPlane(GeoPoint origin, std::span<double> latitudes, std::span<double> longitudes);
 GeoPoint onGlobe(GeoPoint origin, Vec2 p); ///< the inverse: the point of the ellipsoid under the plane
 
 } // namespace hl

@@ -89,8 +89,9 @@ void LapLeaf::explain(int number) {
         [g = desk_.guide(), s = desk_.sharedSession(), number](const Progress& p) {
             return onOtherLap(g, *s, number, p);
         },
-        [this, number](Result<OtherLap> other) {
+        [this, number, before = desk_.guide()](Result<OtherLap> other) {
             if (!other) return emit said(QString::fromStdString(sentence(other.error())), true);
+            if (desk_.guide() != before) return explain(number); // something was written meanwhile: with that
             misfits_ = std::move(other->misfits);
             edit(tr("Lap %1 explained").arg(number), [g = other->guide](Guide) { return g; });
             showMisfits();
