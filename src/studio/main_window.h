@@ -59,6 +59,7 @@ class MainWindow : public QMainWindow {
     void getReady(std::size_t station);
     void refreshTop();
     void keepOnShelf();
+    void takeRecentGuides();
     void askToKeepLoupe(const QPoint& at);
     void say(const QString& text, bool wrong);
     void chooseGuide();

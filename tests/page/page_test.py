@@ -6,6 +6,7 @@ Publishes the demo guide cut down to two corners and opens it in headless Chromi
 """
 import json
 import pathlib
+import shutil
 import subprocess
 import sys
 import tempfile
@@ -17,6 +18,8 @@ from selenium.webdriver.chrome.service import Service
 from selenium.webdriver.common.by import By
 
 HIGHLANTERN, DEMO = sys.argv[1], pathlib.Path(sys.argv[2])
+SOURCE = pathlib.Path(__file__).resolve().parents[2]
+CHAPTERS = ["Opening", "Conditions", "2 Curlew <b>&</b> friends", "3 Sluice", "Conditions"]
 
 
 def publish_small_guide(folder):
@@ -32,6 +35,10 @@ def publish_small_guide(folder):
         guide["sources"][source] = str((DEMO / "saltmarrow-guide" / guide["sources"][source]).resolve())
     small = folder / "guide"
     small.mkdir()
+    (small / "pictures").mkdir()
+    shutil.copy(SOURCE / "docs/screenshots/keys.png", small / "pictures/post.png")
+    brake = next(a for a in guide["corners"][1]["advice"] if a["topic"] == "brake")
+    brake["picture"] = "pictures/post.png"
     (small / "guide.json").write_text(json.dumps(guide))
     subprocess.run([HIGHLANTERN, "publish", str(small), "--out", str(folder / "edition")], check=True, stdout=subprocess.DEVNULL)
     return folder / "edition"
@@ -107,7 +114,7 @@ class Page(unittest.TestCase):
         kinds = self.driver.execute_script("return [...document.getElementById('guide').textTracks].map(t => [t.kind, t.cues ? t.cues.length : 0])")
         kinds = dict(kinds)
         self.assertGreaterEqual(kinds.get("captions", 0), 4)
-        self.assertEqual(kinds.get("chapters", 0), 3)
+        self.assertEqual(kinds.get("chapters", 0), len(CHAPTERS))
 
     def test_a_section_for_each_corner_with_its_clip_facts_and_look_fors(self):
         for number in (2, 3):
@@ -124,6 +131,24 @@ class Page(unittest.TestCase):
         self.assertIn("Curlew <b>&</b> friends", self.driver.find_element(By.ID, "corner-2").text)
         self.assertIn("wall", self.driver.find_element(By.ID, "corner-2").text)
 
+    def test_conditions_stand_at_the_start_and_at_the_end(self):
+        head = self.driver.find_element(By.CSS_SELECTOR, "dl.conditions").text
+        for words in ("Road", "dry, rubbered in", "Wind", "14 km/h from the west"):
+            self.assertIn(words, head)
+        self.assertIn("track 19", self.driver.find_element(By.CSS_SELECTOR, ".again").text)
+
+    def test_the_set_up_stands_with_its_reasons(self):
+        sheet = self.driver.find_element(By.ID, "set-up")
+        self.assertEqual(len(sheet.find_elements(By.CSS_SELECTOR, "tbody tr")), 5)
+        for words in ("Brake bias", "58 %", "It turns while the brake comes off", "If a rear wheel locks: up by 0.5"):
+            self.assertIn(words, sheet.text)
+
+    def test_what_to_look_for_has_its_picture(self):
+        picture = self.driver.find_element(By.CSS_SELECTOR, "#corner-3 img.look")
+        self.driver.execute_script("arguments[0].loading = 'eager'; arguments[0].scrollIntoView()", picture)
+        self.wait(lambda: self.driver.execute_script("return arguments[0].naturalWidth", picture) > 100)
+        self.assertEqual(self.driver.find_elements(By.CSS_SELECTOR, "#corner-2 img.look"), [])
+
     def test_a_real_track_carries_its_cautions(self):
         text = self.driver.find_element(By.TAG_NAME, "body").text
         for words in ("flags", "licensed instruction", "Build up", "Never handle a camera"):
@@ -134,7 +159,7 @@ class Page(unittest.TestCase):
         self.assertGreater(len(self.driver.find_element(By.CSS_SELECTOR, "meta[name=description]").get_attribute("content")), 40)
         data = json.loads(self.driver.execute_script("return document.querySelector('script[type=\"application/ld+json\"]').textContent"))
         self.assertEqual(data["@type"], "VideoObject")
-        self.assertEqual(len(data["hasPart"]), 3)
+        self.assertEqual([part["name"] for part in data["hasPart"]], CHAPTERS)
 
     def test_it_fits_a_phone(self):
         self.driver.execute_cdp_cmd("Emulation.setDeviceMetricsOverride", {"width": 390, "height": 844, "deviceScaleFactor": 2, "mobile": True})

@@ -7,6 +7,7 @@
 
 #include <catch2/catch.hpp>
 #include <QElapsedTimer>
+#include <QSettings>
 #include <thread>
 
 using namespace hl;
@@ -64,6 +65,19 @@ TEST_CASE("without a guide the shelf stands there, and gives way to the guide th
     QTest::keyClick(&window, Qt::Key_0, Qt::AltModifier);
     CHECK_FALSE(shelf->isVisible());
     window.desk().discardUnsaved();
+}
+
+TEST_CASE("guides that an earlier version remembered come to the shelf") {
+    studioReady();
+    const OwnAlmanac own;
+    const ScratchFolder dir;
+    const auto guide = copiedDemo(dir, {3});
+    QSettings().setValue(QStringLiteral("recent"), QStringList{guide, QStringLiteral("/nowhere/gone")});
+    MainWindow window;
+    window.show();
+    REQUIRE(waitFor([&] { return window.findChild<ShelfPage*>()->shown() == 1; }));
+    CHECK(QSettings().value(QStringLiteral("recent")).toStringList().isEmpty());
+    window.desk().tasks().waitForAll();
 }
 
 TEST_CASE("an empty shelf says so and invites") {

@@ -6,6 +6,7 @@
 #include "core/log/repair.h"
 #include "core/log/sample_sink.h"
 
+#include <atomic>
 #include <condition_variable>
 #include <future>
 #include <mutex>
@@ -70,7 +71,7 @@ class TableReading {
     /// Copied, for the stream's own memory is that of the next one. False when there is no more.
     bool take(std::string& block, std::size_t& turn) {
         const std::lock_guard lock(taking_);
-        if (ended_) return false;
+        if (ended_ || broken_) return false;
         const auto next = text_.block();
         const bool goesOn = next.empty() || in_.sizeBytes <= 0 || in_.goOn(text_.taken() / in_.sizeBytes);
         ended_ = next.empty() || !goesOn, cancelled |= !goesOn;
@@ -81,19 +82,32 @@ class TableReading {
     }
 
     void work() {
-        std::string block;
-        Piece piece;
-        for (std::size_t turn = 0; take(block, turn);) {
-            readPiece(table_, std::string_view(block).substr(0, block.size() - LineStream::kBehind), piece);
-            std::unique_lock lock(laying_);
-            laidDown_.wait(lock, [&] { return laid_ == turn; });
-            lay(table_, piece, lines_, sink_);
-            lines_ += piece.lineCount, clockTimes |= piece.clockTimes;
-            if (turn == 0 && in_.sizeBytes > 2 * num(block.size())) // growing would double the memory
-                sink_.reserve(static_cast<std::size_t>(num(sink_.rows()) * in_.sizeBytes / num(block.size()) * 1.01));
-            ++laid_;
+        try {
+            std::string block;
+            Piece piece;
+            for (std::size_t turn = 0; take(block, turn);) {
+                readPiece(table_, std::string_view(block).substr(0, block.size() - LineStream::kBehind), piece);
+                if (!layInTurn(piece, turn, num(block.size()))) return;
+            }
+        } catch (...) { // no memory: the others must not wait for this turn
+            broken_ = true;
+            const std::lock_guard lock(laying_);
             laidDown_.notify_all();
+            throw;
         }
+    }
+
+    bool layInTurn(const Piece& piece, std::size_t turn, double bytes) {
+        std::unique_lock lock(laying_);
+        laidDown_.wait(lock, [&] { return laid_ == turn || broken_; });
+        if (broken_) return false;
+        lay(table_, piece, lines_, sink_);
+        lines_ += piece.lineCount, clockTimes |= piece.clockTimes;
+        if (turn == 0 && in_.sizeBytes > 2 * bytes) // growing would double the memory
+            sink_.reserve(static_cast<std::size_t>(num(sink_.rows()) * in_.sizeBytes / bytes * 1.01));
+        ++laid_;
+        laidDown_.notify_all();
+        return true;
     }
 
     LineStream& text_;
@@ -104,6 +118,7 @@ class TableReading {
     std::condition_variable laidDown_;
     std::size_t taken_ = 0, laid_ = 0, lines_ = 0;
     bool ended_ = false;
+    std::atomic<bool> broken_{false};
 };
 
 /// Without a clock: each step takes its distance over its mean speed. The odometer may start again with every lap.

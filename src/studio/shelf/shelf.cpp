@@ -46,6 +46,7 @@ void Shelf::take(Answer answer) {
 void Shelf::refresh() { refresh({}); }
 
 void Shelf::refresh(const QStringList& roots) {
+    roots_ += roots; // until somebody has looked there: the newest look is the only one that lands
     const auto fromAlmanac = [](const Progress&) {
         auto almanac = Almanac::open(almanacFile());
         if (!almanac) return Answer{{}, {}, QString::fromStdString(sentence(almanac.error()))};
@@ -53,7 +54,7 @@ void Shelf::refresh(const QStringList& roots) {
         if (!cards) return Answer{{}, {}, QString::fromStdString(sentence(cards.error()))};
         return withStills(std::move(*cards));
     };
-    const auto fromFolders = [roots](const Progress& p) {
+    const auto fromFolders = [roots = roots_](const Progress& p) {
         auto almanac = Almanac::open(almanacFile());
         if (!almanac) return Answer{{}, {}, QString::fromStdString(sentence(almanac.error()))};
         auto cards = rebuildAlmanac(*almanac, paths(roots), p);
@@ -64,7 +65,10 @@ void Shelf::refresh(const QStringList& roots) {
         return a;
     };
     if (!read_) tasks_.start(this, kReading, fromAlmanac, [this](Answer a) { take(std::move(a)); });
-    tasks_.start(this, kLooking, fromFolders, [this](Answer a) { take(std::move(a)); });
+    tasks_.start(this, kLooking, fromFolders, [this, looked = roots_](Answer a) {
+        for (const auto& root : looked) roots_.removeAll(root);
+        take(std::move(a));
+    });
 }
 
 QImage Shelf::still(const GuideCard& card) const {

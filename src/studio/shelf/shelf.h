@@ -39,6 +39,7 @@ class Shelf : public QObject {
     Tasks& tasks_;
     std::vector<GuideCard> cards_;
     std::map<std::string, QImage> stills_;
+    QStringList roots_; ///< still to be looked through
     bool read_ = false;
 };
 
