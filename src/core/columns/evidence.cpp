@@ -31,9 +31,10 @@ Columns columnsOn(const ColumnValues& values, const std::vector<Behaviour>& runs
     for (const auto& s : c.spans) c.dt.push_back(c.t[s.to] - c.t[s.from]);
     const auto n = values.columns.size();
     c.mean.resize(n), c.peaked.resize(n), c.change.resize(n), c.claims.resize(n);
+    const auto weights = peakedWeights(c.spans, c.t);
     onAllCores(n, [&](std::size_t i) {
         const auto& y = values.columns[i];
-        c.mean[i] = meanOver(c.spans, c.t, y), c.peaked[i] = peakedMeanOver(c.spans, c.t, y);
+        c.mean[i] = meanOver(c.spans, c.t, y), c.peaked[i] = peakedMeanOver(c.spans, weights, y);
         c.change[i] = changeOver(c.spans, y);
     });
     return c;

@@ -39,19 +39,30 @@ OverSpans meanOver(const std::vector<Span>& spans, const std::vector<double>& t,
     return out;
 }
 
-OverSpans peakedMeanOver(const std::vector<Span>& spans, const std::vector<double>& t, const std::vector<double>& y) {
-    OverSpans out(spans.size());
-    for (std::size_t k = 0; k < spans.size(); ++k) {
-        const auto& s = spans[k];
-        double area = 0, weights = 0;
+SpanWeights peakedWeights(const std::vector<Span>& spans, const std::vector<double>& t) {
+    SpanWeights w;
+    for (const auto& s : spans) {
+        const auto first = w.size();
+        double sum = 0;
         for (auto i = s.from; i < s.to; ++i) {
             const double at = (t[i] + t[i + 1]) / 2;
-            const double weight = (at < t[s.middle] ? (at - t[s.from]) / (t[s.middle] - t[s.from])
-                                                    : (t[s.to] - at) / (t[s.to] - t[s.middle])) *
-                                  (t[i + 1] - t[i]);
-            area += weight * (y[i] + y[i + 1]) / 2, weights += weight;
+            w.push_back((at < t[s.middle] ? (at - t[s.from]) / (t[s.middle] - t[s.from])
+                                          : (t[s.to] - at) / (t[s.to] - t[s.middle])) *
+                        (t[i + 1] - t[i]));
+            sum += w.back();
         }
-        out[k] = area / weights;
+        for (auto i = first; i < w.size(); ++i) w[i] /= 2 * sum; // two values share each
+    }
+    return w;
+}
+
+OverSpans peakedMeanOver(const std::vector<Span>& spans, const SpanWeights& weights, const std::vector<double>& y) {
+    OverSpans out(spans.size());
+    const double* w = weights.data();
+    for (std::size_t k = 0; k < spans.size(); ++k) {
+        double mean = 0;
+        for (auto i = spans[k].from; i < spans[k].to; ++i) mean += *w++ * (y[i] + y[i + 1]);
+        out[k] = mean;
     }
     return out;
 }

@@ -16,8 +16,11 @@ std::vector<Span> spansOf(const ColumnValues& values, const std::vector<double>&
 using OverSpans = std::vector<double>; ///< one value a span
 
 OverSpans meanOver(const std::vector<Span>& spans, const std::vector<double>& t, const std::vector<double>& y);
+using SpanWeights = std::vector<double>; ///< of each row of each span but the last, span after span
+/// The same for every column.
+SpanWeights peakedWeights(const std::vector<Span>& spans, const std::vector<double>& t);
 /// The mean that counts the middle of the span most: that by which the two halves of a chord turn against each other.
-OverSpans peakedMeanOver(const std::vector<Span>& spans, const std::vector<double>& t, const std::vector<double>& y);
+OverSpans peakedMeanOver(const std::vector<Span>& spans, const SpanWeights& weights, const std::vector<double>& y);
 OverSpans changeOver(const std::vector<Span>& spans, const std::vector<double>& y);
 
 } // namespace hl

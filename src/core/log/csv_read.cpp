@@ -68,26 +68,26 @@ class TableReading {
     }
 
   private:
-    /// Copied, for the stream's own memory is that of the next one. False when there is no more.
-    bool take(std::string& block, std::size_t& turn) {
+    /// False when there is no more.
+    bool take(LineStream::Block& block, std::size_t& turn) {
         const std::lock_guard lock(taking_);
         if (ended_ || broken_) return false;
-        const auto next = text_.block();
-        const bool goesOn = next.empty() || in_.sizeBytes <= 0 || in_.goOn(text_.taken() / in_.sizeBytes);
-        ended_ = next.empty() || !goesOn, cancelled |= !goesOn;
+        text_.block(block);
+        const bool last = block.text.empty();
+        const bool goesOn = last || in_.sizeBytes <= 0 || in_.goOn(text_.taken() / in_.sizeBytes);
+        ended_ = last || !goesOn, cancelled |= !goesOn;
         if (ended_) return false;
-        block.assign(next).append(LineStream::kBehind, '\0');
         turn = taken_++;
         return true;
     }
 
     void work() {
         try {
-            std::string block;
+            LineStream::Block block;
             Piece piece;
             for (std::size_t turn = 0; take(block, turn);) {
-                readPiece(table_, std::string_view(block).substr(0, block.size() - LineStream::kBehind), piece);
-                if (!layInTurn(piece, turn, num(block.size()))) return;
+                readPiece(table_, block.text, piece);
+                if (!layInTurn(piece, turn, num(block.text.size()))) return;
             }
         } catch (...) { // no memory: the others must not wait for this turn
             broken_ = true;

@@ -5,6 +5,8 @@
 #include "core/log/quick_number.h"
 #include "core/units/numbers.h"
 
+#include <algorithm>
+#include <array>
 #include <bit>
 #include <cstring>
 #include <fast_float/fast_float.h>
@@ -60,11 +62,19 @@ std::uint64_t placesOf(const char* p, char letter) {
 #endif
 }
 
+/// Sixteen counts beside each other, which overflow only after 255 steps.
 std::size_t linesIn(std::string_view text) {
-    std::size_t n = 1;
-    for (std::size_t i = 0; i < text.size(); i += 64)
-        n += static_cast<std::size_t>(std::popcount(placesOf(text.data() + i, '\n')));
-    return n; // at most, for what stands behind the text is looked at too
+    constexpr std::size_t kWide = 16, kSteps = 255;
+    std::size_t lines = 1, at = 0;
+    for (; at + kWide <= text.size();) {
+        std::array<std::uint8_t, kWide> counts{};
+        for (std::size_t step = 0; step < kSteps && at + kWide <= text.size(); ++step, at += kWide)
+            for (std::size_t k = 0; k < kWide; ++k)
+                counts[k] = static_cast<std::uint8_t>(counts[k] + (text[at + k] == '\n'));
+        for (const auto n : counts) lines += n;
+    }
+    return lines +
+           static_cast<std::size_t>(std::count(text.begin() + static_cast<std::ptrdiff_t>(at), text.end(), '\n'));
 }
 
 /// Where the first cells of a line end, as many as `ends` has room for; the line's last one ends with it. Returns how

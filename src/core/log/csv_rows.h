@@ -34,7 +34,8 @@ struct Piece {
     bool clockTimes = false; ///< h:mm:ss or ISO seen: they are in seconds
 };
 
-/// Whole lines into a piece, whose memory is used again. Behind the text LineStream::kBehind noughts must stand.
+/// Whole lines into a piece, whose memory is used again. LineStream::kBehind letters behind the text must be
+/// readable, the first of them no digit.
 void readPiece(const Table& table, std::string_view text, Piece& piece);
 
 } // namespace hl

@@ -65,6 +65,19 @@ std::string_view LineStream::block() {
     }
 }
 
+void LineStream::block(Block& into) {
+    into.text = block();
+    std::swap(buffer_, into.memory);
+    std::swap(room_, into.room);
+    const char* const behind = into.memory.get() + used_; // a line that was begun, and little more
+    const auto kept = end_ - used_;
+    used_ = end_ = 0;
+    makeRoom(kept);
+    if (kept > 0) std::memcpy(buffer_.get(), behind, kept);
+    end_ = kept;
+    std::memset(buffer_.get() + end_, 0, kBehind);
+}
+
 std::string LineStream::rest() {
     std::string all;
     for (auto b = block(); !b.empty(); b = block()) all += b;

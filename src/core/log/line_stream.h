@@ -17,6 +17,13 @@ class LineStream {
     /// The next whole lines, some megabytes; the last line of the file may lack its end. Empty at the end. They stay
     /// where they are until the next is asked for, and kBehind bytes behind them may be read.
     std::string_view block();
+    /// The same, and the memory it lies in is the caller's from now on; what that held before is used again.
+    struct Block {
+        std::unique_ptr<char[]> memory;
+        std::size_t room = 0;
+        std::string_view text;
+    };
+    void block(Block& into);
     static constexpr std::size_t kBehind = 64;
     /// All the rest at once.
     std::string rest();
