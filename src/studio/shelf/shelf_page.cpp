@@ -91,7 +91,10 @@ ShelfPage::ShelfPage(Shelf& shelf, QWidget* parent)
     message_->setWordWrap(true);
     message_->setObjectName(QStringLiteral("shelfMessage"));
     column->addWidget(message_);
-    connect(&shelf_, &Shelf::changed, this, &ShelfPage::fill);
+    connect(&shelf_, &Shelf::changed, this, [this] {
+        if (isVisible()) return fill();
+        deskModel_->show({}), earlierModel_->show({}); // they point into cards that are gone
+    });
     connect(&shelf_, &Shelf::said, this, &ShelfPage::said);
     fill();
 }
@@ -247,6 +250,7 @@ void ShelfPage::resizeEvent(QResizeEvent* e) {
 
 void ShelfPage::showEvent(QShowEvent* e) {
     QWidget::showEvent(e);
+    fill();
     shelf_.refresh();
 }
 

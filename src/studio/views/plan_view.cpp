@@ -6,6 +6,7 @@
 #include <cmath>
 #include <QMouseEvent>
 #include <QPainter>
+#include <QTimer>
 
 namespace hl {
 namespace {
@@ -24,7 +25,15 @@ PlanView::PlanView(Desk& desk, Player& player, QWidget* parent) : QWidget(parent
         toWidget_ = fitted();
         update();
     };
-    connect(&desk_, &Desk::opened, this, again);
+    connect(&desk_, &Desk::opened, this, [this] { // in a turn of its own: the window has enough to paint
+        constexpr int kLaterMs = 30;
+        ready_ = false;
+        QTimer::singleShot(kLaterMs, this, [this] {
+            ready_ = true;
+            toWidget_ = fitted();
+            update();
+        });
+    });
     connect(&desk_, &Desk::changed, this, again);
     connect(&desk_, &Desk::cornerChosen, this, again);
     connect(&desk_, &Desk::besideChanged, this, again);
@@ -232,7 +241,7 @@ void PlanView::paintEvent(QPaintEvent*) {
     QPainter p(this);
     p.setRenderHint(QPainter::Antialiasing);
     p.fillRect(rect(), QColor(look::kMarsh800));
-    if (!desk_.isOpen()) return;
+    if (!desk_.isOpen() || !ready_) return;
     if (!desk_.session().road) {
         p.setPen(QColor(look::kReed));
         p.setFont(look::text(look::kSmall));

@@ -43,7 +43,7 @@ class PlanView : public QWidget {
     Desk& desk_;
     Player& player_;
     QTransform toWidget_;
-    bool wholeLap_ = false;
+    bool wholeLap_ = false, ready_ = false;
 };
 
 } // namespace hl

@@ -47,12 +47,17 @@ LapLeaf::LapLeaf(Desk& desk, QWidget* parent) : Leaf(desk, parent) {
         showMisfits();
     });
     connect(&desk_, &Desk::measured, this, &LapLeaf::refresh);
+    later_.setSingleShot(true);
+    later_.setInterval(400); // a guide that opens needs the cores for its film first
+    connect(&later_, &QTimer::timeout, this, [this] {
+        if (desk_.isOpen() && isVisible()) lookAtLaps();
+    });
     showMisfits();
 }
 
 /// The laps are looked at when somebody comes to look.
 void LapLeaf::refresh() {
-    if (desk_.isOpen() && isVisible()) lookAtLaps();
+    if (desk_.isOpen() && isVisible()) later_.start();
 }
 
 void LapLeaf::showEvent(QShowEvent* e) {

@@ -6,6 +6,7 @@
 
 #include <QLabel>
 #include <QProgressBar>
+#include <QTimer>
 
 namespace hl {
 
@@ -28,6 +29,7 @@ class LapLeaf : public Leaf {
     QLabel *lapWords_, *misfitWords_;
     QListWidget* misfitList_;
     QProgressBar* busy_;
+    QTimer later_;
     std::vector<Finding> misfits_;
     int reportedLap_ = -1; ///< the guide's lap when the laps were looked at last
     const void* reportedLog_ = nullptr;

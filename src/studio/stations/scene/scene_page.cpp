@@ -160,6 +160,7 @@ QWidget* ScenePage::buildLeaves() {
 void ScenePage::showLeaf(int leaf) {
     for (std::size_t i = 0; i < buttons_.size(); ++i) buttons_[i]->setChecked(static_cast<int>(i) == leaf);
     pages_->setCurrentIndex(leaf);
+    if (desk_.isOpen()) leaves_.at(static_cast<std::size_t>(leaf))->refresh();
 }
 
 void ScenePage::refresh() {
@@ -179,7 +180,7 @@ void ScenePage::refresh() {
     const QSignalBlocker quietly(frameRate_);
     frameRate_->setValue(g.frameRate);
     unit_->setCurrentIndex(unit_->findData(static_cast<int>(g.scene.speedUnit)));
-    for (auto* leaf : leaves_) leaf->refresh();
+    leaves_.at(static_cast<std::size_t>(pages_->currentIndex()))->refresh(); // the others when they are turned to
 }
 
 void ScenePage::takeNames() {

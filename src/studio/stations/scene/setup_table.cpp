@@ -46,6 +46,7 @@ void SetupTable::show(const SetupSheet& sheet) {
 }
 
 void SetupTable::compare(const SetupSheet* other) {
+    if (!other && !other_) return;
     other_ = other ? std::optional(*other) : std::nullopt;
     setColumnHidden(kThere, !other_);
     fill();
