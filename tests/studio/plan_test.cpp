@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The corner from above, the pace of the film, and the loop: driven by clicks and keys on the real window.
 #include "core/corner/spread.h"
+#include "studio/stations/scene/scene_page.h"
 #include "studio/views/plan_view.h"
 #include "studio/views/strip_view.h"
 #include "support/studio.h"
@@ -107,6 +108,7 @@ TEST_CASE("what was guessed and mended in the log is read in the scene") {
     s.key(Qt::Key_1, Qt::AltModifier);
     auto* notes = s.find<QListWidget>("importNotes");
     REQUIRE(notes);
+    s.window->findChild<ScenePage*>()->showLeaf(4); // the log
     REQUIRE(notes->count() > 0);
     QString all;
     for (int i = 0; i < notes->count(); ++i) all += notes->item(i)->text() + "\n";
