@@ -3,6 +3,7 @@
 
 #include "studio/document/lane_threads.h"
 
+#include <chrono>
 #include <QCoreApplication>
 #include <QEvent>
 
@@ -38,6 +39,8 @@ class Inbox : public QObject {
     std::deque<std::function<void()>> waiting_;
 };
 
+using Clock = std::chrono::steady_clock;
+constexpr int kBetweenReportsMs = 16;
 constexpr int kGiveWay = 10;     // a hand at the controls comes first
 constexpr int kAfterTheHand = 4; // nice: the interface goes first, and nobody else is kept waiting
 
@@ -71,7 +74,14 @@ void Tasks::run(QObject* owner, TaskKind kind, std::function<void(const Progress
         const auto it = running_.find(name);
         return it != running_.end() && it->second.ticket == ticket;
     };
-    const Progress progress{[this, &inbox, newest, name](double share, const std::string& doing) {
+    // Sixty times a second is as much as an eye sees. A job that tells more would keep the interface delivering for
+    // ever.
+    auto last = std::make_shared<std::atomic<Clock::rep>>(0);
+    const Progress progress{[this, &inbox, newest, name, last](double share, const std::string& doing) {
+                                const auto now = Clock::now().time_since_epoch() / std::chrono::milliseconds(1);
+                                auto before = last->load();
+                                if (now - before < kBetweenReportsMs || !last->compare_exchange_strong(before, now))
+                                    return;
                                 inbox.put([this, newest, name, share, doing] {
                                     if (newest())
                                         emit progressed(QString::fromStdString(name), share,
