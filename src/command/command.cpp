@@ -11,9 +11,9 @@
 namespace hl {
 namespace {
 
-constexpr void (*kVerbs[])(CLI::App&, Call&) = {addColumns, addReadPanel, addLaps,   addCorners,   addSync,
-                                                addCompare, addNew,       addScene,  addChooseLap, addShelf,
-                                                addCheck,   addPlan,      addRender, addPublish,   addDemo};
+constexpr void (*kVerbs[])(CLI::App&, Call&) = {
+    addColumns, addReadPanel, addLaps,    addCorners, addSync, addCompare, addNew,     addScene, addChooseLap,
+    addShelf,   addCamera,    addProject, addCheck,   addPlan, addRender,  addPublish, addDemo};
 
 } // namespace
 

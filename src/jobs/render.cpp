@@ -139,7 +139,7 @@ Result<RenderReport> render(const Guide& guide, const Session& m, const Cut& cut
     if (!writer) return writer.error();
 
     const auto clock = clockOf(guide, m);
-    const Stage stage{guide, m.trace, m.roadOrNull(), clock, m.videoInfo.aspect()};
+    const auto stage = stageOf(guide, m, clock);
     HandOver<Decoded> decoded(6);
     HandOver<Painted> painted(6);
     std::jthread decoding([&] { decodeAll(*reader, cut, span, size, decoded, progress); });

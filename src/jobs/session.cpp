@@ -158,12 +158,21 @@ Result<Session> bringUp(const std::filesystem::path& folder, const Guide& guide)
     const auto video = VideoReader::open(s.video, 1);
     if (!video) return video.error();
     s.videoInfo = video->info();
+    const auto& clock = (*s.log)[Channel::Time];
+    s.path = std::make_shared<const CarPath>(
+        s.road && !clock.empty() ? carPath(*s.log, *s.road, clock.front(), clock.back()) : CarPath{});
     return measuredAgain(std::move(s), guide);
 }
 
 RoadClock clockOf(const Guide& guide, const Session& s) {
     return roadClock(s.trace, guide.sources.film().tie, s.videoInfo.length);
 }
+
+Stage stageOf(const Guide& guide, const Session& s, const RoadClock& clock) {
+    return {guide, s.trace, s.roadOrNull(), clock, s.videoInfo.aspect(), s.path.get(), s.shake.get()};
+}
+
+FilmInFrame inFrame(const VideoInfo& film) { return {film.width, film.height}; }
 
 Cut planCut(const Guide& guide, const Session& s, const Speeches& speeches) {
     return planBeatByBeat(guide, clockOf(guide, s), speeches, {});

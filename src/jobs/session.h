@@ -70,6 +70,8 @@ struct Session {
     MeasuredCorners measured;  ///< the guide's corners, as they were measured
     LapStudy study;            ///< how repeatable they are, what went wrong, what an exit is worth
     VideoInfo videoInfo;
+    std::shared_ptr<const CarPath> path; ///< of the whole log on the road; empty without positions
+    std::shared_ptr<const Shake> shake;  ///< seen in the film, kept in the cache; null: nobody looked
     const Track* trackOrNull() const { return track ? &*track : nullptr; }
     const Track* roadOrNull() const { return road ? &*road : nullptr; }
 };
@@ -79,6 +81,10 @@ Result<Session> bringUp(const std::filesystem::path& folder, const Guide& guide)
 
 /// Where the car is at each moment of the film, by the guide's tie. Cheap; made anew whenever the tie changes.
 RoadClock clockOf(const Guide& guide, const Session& session);
+
+/// What a picture is composed from.
+Stage stageOf(const Guide& guide, const Session& session, const RoadClock& clock);
+FilmInFrame inFrame(const VideoInfo& film);
 
 /// The same session with its corners measured by the guide's own bounds (they may have been moved by hand).
 Session measuredAgain(Session session, const Guide& guide);

@@ -30,7 +30,8 @@ Shot shotAt(const Circuit& c, const Drive& d, const FilmOptions& o, double foota
     const double lateral = lineAt(d.line.lateral, d.line, c, x.s);
     const double drift = (lineAt(d.line.lateral, d.line, c, x.s + 2) - lineAt(d.line.lateral, d.line, c, x.s - 2)) / 4;
     const auto p = poseAt(c, x.s, lateral);
-    const double heading = p.heading + std::atan(drift);
+    // beside the middle of a bend a metre of road is more or less than a metre of way
+    const double heading = p.heading + std::atan2(drift, 1 - valueAt(c.curvature, c, x.s) * lateral);
     const double grade = (valueAt(c.z, c, x.s + 2) - valueAt(c.z, c, x.s - 2)) / 4;
     // the camera nods as the front wheels meet what the log's sensor feels
     shot.shake = 2.4 * bumpAt(c, x.s, onKerb(c, d, x.s)) * (0.3 + x.v / 90);

@@ -238,14 +238,19 @@ ClockTie tieFrom(const JsonView& v) {
 }
 
 json write(const Film& f) {
-    return {{"id", f.id.value},
-            {"role", key(f.role)},
-            {"file", f.file},
-            {"sync", write(f.tie)},
-            {"camera", toJson(f.camera)},
-            {"pairs", listOf(f.pairs, [](const PlacePair& p) {
-                 return json{{"footage_s", seconds(p.footage)}, {"at_m", p.atM}};
-             })}};
+    return {
+        {"id", f.id.value},
+        {"role", key(f.role)},
+        {"file", f.file},
+        {"sync", write(f.tie)},
+        {"camera", toJson(f.camera)},
+        {"pairs", listOf(f.pairs,
+                         [](const PlacePair& p) {
+                             return json{{"footage_s", seconds(p.footage)}, {"at_m", p.atM}};
+                         })},
+        {"pins", listOf(f.pins, [](const CameraPin& p) {
+             return json{{"film_s", seconds(p.when)}, {"x_px", p.xPx}, {"y_px", p.yPx}, {"at", write(Anchor(p.place))}};
+         })}};
 }
 
 Camera cameraIn(const JsonView& v) {
@@ -253,7 +258,13 @@ Camera cameraIn(const JsonView& v) {
     c.hfovRad = rad(v.number("hfov_deg"));
     c.heightM = v.number("height_m", c.heightM), c.forwardM = v.number("forward_m", 0);
     c.lateralM = v.number("lateral_m", 0), c.pitchRad = rad(v.number("pitch_deg", 0));
+    c.yawRad = rad(v.number("yaw_deg", 0)), c.rollRad = rad(v.number("roll_deg", 0));
+    c.distortion = v.number("distortion", 0);
+    c.pitchPerG = rad(v.number("pitch_deg_per_g", deg(c.pitchPerG)));
+    c.rollPerG = rad(v.number("roll_deg_per_g", deg(c.rollPerG)));
+    c.slipPerG = rad(v.number("slip_deg_per_g", 0));
     c.assumed = v.flag("assumed", false);
+    c.method = v.text("method", ""), c.residualPx = v.number("residual_px", 0);
     return c;
 }
 
@@ -270,6 +281,12 @@ Film filmFrom(const JsonView& v) {
     f.camera = cameraIn(v.at("camera"));
     f.pairs = listOf<PlacePair>(v, "pairs", [](const JsonView& p) {
         return PlacePair{at<FootageTime>(p.number("footage_s")), p.number("at_m")};
+    });
+    f.pins = listOf<CameraPin>(v, "pins", [](const JsonView& p) {
+        const auto place = anchorFrom(p.at("at"));
+        const auto* road = place ? std::get_if<OnRoad>(&*place) : nullptr;
+        return CameraPin{at<FootageTime>(p.number("film_s")), p.number("x_px"), p.number("y_px"),
+                         road ? *road : OnRoad{}};
     });
     keepUnknown(f, v.raw(), write(f), kept);
     return f;
@@ -456,9 +473,20 @@ Result<Guide> guideFrom(const json& j) {
 }
 
 json toJson(const Camera& c) {
-    return {{"hfov_deg", degrees(c.hfovRad)},   {"height_m", c.heightM},
-            {"forward_m", c.forwardM},          {"lateral_m", c.lateralM},
-            {"pitch_deg", degrees(c.pitchRad)}, {"assumed", c.assumed}};
+    return {{"hfov_deg", degrees(c.hfovRad)},
+            {"height_m", c.heightM},
+            {"forward_m", c.forwardM},
+            {"lateral_m", c.lateralM},
+            {"yaw_deg", degrees(c.yawRad)},
+            {"pitch_deg", degrees(c.pitchRad)},
+            {"roll_deg", degrees(c.rollRad)},
+            {"distortion", c.distortion},
+            {"pitch_deg_per_g", degrees(c.pitchPerG)},
+            {"roll_deg_per_g", degrees(c.rollPerG)},
+            {"slip_deg_per_g", degrees(c.slipPerG)},
+            {"assumed", c.assumed},
+            {"method", c.method},
+            {"residual_px", c.residualPx}};
 }
 
 Result<Camera> cameraFrom(const json& j) {

@@ -17,6 +17,7 @@ struct Filmed {
     Track road;
     Guide guide = testing::madeGuide(3).guide;
     RoadClock clock;
+    CarPath path;
 
     Filmed() {
         laps = *findLaps(log, nullptr);
@@ -26,8 +27,9 @@ struct Filmed {
         film.tie.offsetS = 0;
         film.camera.pitchRad = rad(-3);
         clock = roadClock(trace, film.tie, Seconds(1e4));
+        path = carPath(log, road, trace.t.front(), trace.t.back());
     }
-    Stage stage(double aspect = 16.0 / 9) const { return {guide, trace, &road, clock, aspect}; }
+    Stage stage(double aspect = 16.0 / 9) const { return {guide, trace, &road, clock, aspect, &path}; }
     FootageTime at(double metre) const { return guide.sources.film().tie.footage(timeAt(trace, metre)); }
 };
 

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // From a film and a log to a guide's folder, on the demo whose truth is known.
-#include "core/cut/project.h"
+#include "core/camera/pose.h"
 #include "jobs/bring_in.h"
 #include "standins/circuit.h"
 #include "store/guide_file.h"
@@ -88,8 +88,8 @@ TEST_CASE("a road point is drawn where the camera saw it") {
     std::vector<double> errors;
     for (const auto& r : filmTruth()) {
         if (static_cast<int>(r.footage * 50) % 23 != 0) continue;
-        const CameraPose seen{{r.x, r.y, r.z}, r.heading, r.pitch, r.roll, r.focal};
-        const auto ours = cameraPose(o.guide.sources.film().camera, o.session.trace, *o.session.road,
+        const auto seen = looking({r.x, r.y, r.z}, r.heading, r.pitch, r.roll, r.focal);
+        const auto ours = cameraPose(o.guide.sources.film().camera, *o.session.path,
                                      o.guide.sources.film().tie.log(at<FootageTime>(r.footage)));
         REQUIRE(ours);
         // The stand-in's plane has another origin; a point is therefore given in each camera's own world by road

@@ -13,7 +13,8 @@ namespace {
 
 std::vector<MarkOnScreen> marksAt(const Opened& o, double atM, double aspect = 16.0 / 9) {
     const auto clock = clockOf(o.guide, o.session);
-    const Stage stage{o.guide, o.session.trace, o.session.roadOrNull(), clock, aspect};
+    auto stage = stageOf(o.guide, o.session, clock);
+    stage.filmAspect = aspect;
     return composeAt(stage, &o.guide.corners.front(), clock.footage(atM)).marks;
 }
 

@@ -70,7 +70,7 @@ TEST_CASE("what the preview paints is what the render holds") {
     REQUIRE(rendered);
     REQUIRE(film);
     const auto clock = clockOf(o.guide, o.session);
-    const Stage stage{o.guide, o.session.trace, o.session.roadOrNull(), clock};
+    const auto stage = stageOf(o.guide, o.session, clock);
     for (const int n : {0, 20, 60}) {
         const auto t = at<GuideTime>(from + (n + 0.5) / 25);
         auto bare = imageOf(*film->frameAt(momentAt(o.cut, t).footage));

@@ -40,7 +40,10 @@ Guide full() {
     auto& film = g.sources.film();
     film.file = "../film.mp4", film.role = FilmRole::Chase;
     film.tie = {12.5, 31.25, 7, 0.8, "sound"};
-    film.camera = {rad(74), 1.18, 0.2, -0.3, rad(-3), false};
+    film.camera = {rad(74), 1.18,      0.2,       -0.3,     rad(1.5), rad(-3), rad(-0.5),
+                   -0.12,   rad(0.75), rad(1.25), rad(0.5), false,    "pins",  2.5};
+    film.pins = {{at<FootageTime>(12.5), 412.25, 301, {340, 340, -5.5, 0.25}},
+                 {at<FootageTime>(3), 7, 9, {20, 20, 0, 0}}};
     film.pairs = {{at<FootageTime>(12.5), 340}, {at<FootageTime>(60.25), 2600.5}};
     const auto onboard = film.id;
     g.sources.films.push_back({newId<FilmId>(g), FilmRole::Above, "from-above.mp4"});

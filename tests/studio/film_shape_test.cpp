@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Films of any size and shape in the real window: found by where a known white square lands.
-#include "core/cut/project.h"
+#include "core/camera/pose.h"
 #include "studio/views/picture_view.h"
 #include "studio/views/ribbon.h"
 #include "support/studio.h"

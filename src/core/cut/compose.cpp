@@ -96,10 +96,8 @@ SceneAt base(const Stage& st, const GuideCorner* corner, FootageTime footage, co
     scene.strip = stripAt(st.trace, scene.atM);
     scene.live = liveAt(st.trace, log);
     scene.inset = insetAt(st, scene.atM, seconds(log));
-    if (corner && st.road)
-        if (const auto pose =
-                cameraPose(st.guide.sources.film().camera, st.trace, *st.road, log, fittedWidth(st.filmAspect)))
-            scene.marks = marksFor(st, *corner, *pose, scene.atM, spoken);
+    if (corner)
+        if (const auto pose = poseAt(st, footage)) scene.marks = marksFor(st, *corner, *pose, scene.atM, spoken);
     return scene;
 }
 
@@ -134,6 +132,13 @@ void fillCard(SceneAt& scene, const Guide& g, const Section& section, const Shot
 }
 
 } // namespace
+
+std::optional<CameraPose> poseAt(const Stage& st, FootageTime when) {
+    if (!st.road || !st.path) return std::nullopt;
+    const auto& film = st.guide.sources.film();
+    return cameraPose(film.camera, *st.path, film.tie.log(when), fittedWidth(st.filmAspect),
+                      st.shake ? st.shake->at(when) : Attitude{});
+}
 
 Live liveAt(const LapTrace& t, LogTime when) {
     const double time = seconds(when);

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What is drawn over the footage at one moment of the guide, as plain numbers. Painting it is somebody else's job.
 #pragma once
+#include "core/camera/shake.h"
 #include "core/cut/cut.h"
 #include "core/mark/mark_kind.h"
 
@@ -53,7 +54,12 @@ struct Stage {
     const Track* road = nullptr; ///< nothing is projected without one
     const RoadClock& clock;
     double filmAspect = kFrameWidth / kFrameHeight; ///< width by height of the film, square pixels
+    const CarPath* path = nullptr;                  ///< nothing is projected without one
+    const Shake* shake = nullptr; ///< seen in the film; null: the log alone tells how the camera turns
 };
+
+/// The guide's camera at a moment of its film.
+std::optional<CameraPose> poseAt(const Stage& stage, FootageTime when);
 
 Live liveAt(const LapTrace& trace, LogTime when);
 

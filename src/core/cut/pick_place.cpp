@@ -8,12 +8,6 @@ namespace {
 
 constexpr double kFarthestM = 250, kNearestM = 3, kWidestM = 60; // beside the centre line
 
-std::optional<CameraPose> poseAt(const Stage& st, FootageTime when) {
-    if (!st.road) return std::nullopt;
-    const auto& film = st.guide.sources.film();
-    return cameraPose(film.camera, st.trace, *st.road, film.tie.log(when), fittedWidth(st.filmAspect));
-}
-
 /// At a distance ahead: how far beside the centre line the point lies, if it lies on the ground there. The pixel's row
 /// is held against the row of the ground; both are told.
 struct AtDistance {

@@ -2,6 +2,8 @@
 // The document: a plain value. Everything in it is pinned to metres along the track, never to a video time, and its
 // parts meet by id; numbers and names are labels. `more` holds members of a newer writer, as JSON, to be written back.
 #pragma once
+#include "core/camera/camera.h"
+#include "core/camera/camera_pin.h"
 #include "core/corner/corner.h"
 #include "core/guide/anchor.h"
 #include "core/guide/conditions.h"
@@ -74,13 +76,6 @@ struct GuideCorner : Corner {
     friend bool operator==(const GuideCorner&, const GuideCorner&) = default;
 };
 
-struct Camera {
-    double hfovRad = rad(74.5);                                     ///< across the picture
-    double heightM = 1.2, forwardM = 0, lateralM = 0, pitchRad = 0; ///< on the car; pitch up positive
-    bool assumed = true;                                            ///< nobody measured it
-    friend bool operator==(const Camera&, const Camera&) = default;
-};
-
 /// How people call the corners. A corner without a name is called by its number in any case.
 enum class CornerLabels { Both, Numbers, Names };
 std::string_view key(CornerLabels l);
@@ -116,6 +111,7 @@ struct Film {
     ClockTie tie = {};
     std::vector<PlacePair> pairs = {}; ///< set by hand; they count only when the tie was made of them
     Camera camera = {};
+    std::vector<CameraPin> pins = {}; ///< that the camera was solved from, or is to be
     std::string more = {};
     friend bool operator==(const Film&, const Film&) = default;
 };

@@ -86,15 +86,26 @@ class Examiner {
             constexpr double kLongest = 1e7; // s; clocks that count from an epoch are taken off when a log is read
             between(f.tie.offsetS, -kLongest, kLongest, here + ".sync.offset_s", "s");
             between(f.tie.driftPpm, -1e5, 1e5, here + ".sync.drift_ppm", "millionths");
-            between(deg(f.camera.hfovRad), 1, 179, here + ".camera.hfov_deg", "degrees");
-            for (const double m : {f.camera.heightM, f.camera.forwardM, f.camera.lateralM})
-                between(m, -100, 100, here + ".camera", "m");
-            between(deg(f.camera.pitchRad), -90, 90, here + ".camera.pitch_deg", "degrees");
+            camera(f.camera, here + ".camera");
+            for (std::size_t k = 0; k < f.pins.size(); ++k) {
+                between(seconds(f.pins[k].when), -kLongest, kLongest, at(here + ".pins", k, "film_s"), "s");
+                metres(f.pins[k].place.atM, at(here + ".pins", k, "at.at_m"));
+                for (const double px : {f.pins[k].xPx, f.pins[k].yPx})
+                    between(px, -1e5, 1e5, at(here + ".pins", k, "x_px"), "px");
+            }
             for (std::size_t k = 0; k < f.pairs.size(); ++k) {
                 between(seconds(f.pairs[k].footage), -kLongest, kLongest, at(here + ".pairs", k, "footage_s"), "s");
                 metres(f.pairs[k].atM, at(here + ".pairs", k, "at_m"));
             }
         }
+    }
+    void camera(const Camera& c, const std::string& here) {
+        between(deg(c.hfovRad), 1, 179, here + ".hfov_deg", "degrees");
+        for (const double m : {c.heightM, c.forwardM, c.lateralM}) between(m, -100, 100, here, "m");
+        for (const double angle : {c.pitchRad, c.yawRad, c.rollRad}) between(deg(angle), -180, 180, here, "degrees");
+        for (const double gain : {c.pitchPerG, c.rollPerG, c.slipPerG})
+            between(deg(gain), -45, 45, here, "degrees a g");
+        between(c.distortion, -10, 10, here + ".distortion", "");
     }
     void scene() {
         const auto& c = g_.scene.conditions;

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
-#include "core/cut/project.h"
+#include "core/camera/pose.h"
 
 namespace hl {
 

@@ -116,10 +116,7 @@ SceneAt Player::scene() const {
     return composeAt(stage(), desk_.chosen(), at<FootageTime>(footageS_));
 }
 
-Stage Player::stage() const {
-    const auto& m = desk_.session();
-    return {desk_.guide(), m.trace, m.roadOrNull(), desk_.clock(), m.videoInfo.aspect()};
-}
+Stage Player::stage() const { return stageOf(desk_.guide(), desk_.session(), desk_.clock()); }
 
 FootageTime Player::shown() const {
     return mode_ == Mode::Guide ? momentAt(desk_.cut(), at<GuideTime>(guideS_)).footage : at<FootageTime>(footageS_);
