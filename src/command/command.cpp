@@ -12,8 +12,8 @@ namespace hl {
 namespace {
 
 constexpr void (*kVerbs[])(CLI::App&, Call&) = {
-    addColumns, addReadPanel, addLaps,    addCorners, addSync, addCompare, addNew,     addScene, addChooseLap,
-    addShelf,   addCamera,    addProject, addCheck,   addPlan, addRender,  addPublish, addDemo};
+    addColumns, addReadPanel, addLaps,    addCorners, addSync,  addCompare, addNew,    addScene,   addChooseLap,
+    addShelf,   addCamera,    addProject, addFollow,  addCheck, addPlan,    addRender, addPublish, addDemo};
 
 } // namespace
 

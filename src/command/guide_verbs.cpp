@@ -6,6 +6,7 @@
 #include "core/check/check.h"
 #include "core/units/numbers.h"
 #include "jobs/bring_in.h"
+#include "jobs/look.h"
 #include "jobs/publish.h"
 #include "store/files.h"
 #include "store/guide_file.h"
@@ -135,7 +136,9 @@ Answer renderAnswer(const GuideArguments& a, const Call& s) {
     if (!d) return d.error();
     RenderWish wish;
     wish.out = a.out, wish.fromS = a.from, wish.toS = a.to, wish.jobs = a.jobs;
-    const auto r = render(d->guide, d->session, d->cut, wish, s.progress());
+    auto seen = lookedAtFilm(std::move(d->session), d->guide, s.progress().part(0, 0.1));
+    if (!seen) return seen.error();
+    const auto r = render(d->guide, *seen, d->cut, wish, s.progress().part(0.1, 1));
     if (!r) return r.error();
     return json{{"file", r->file.string()},
                 {"frames", r->frames},

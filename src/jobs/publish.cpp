@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "jobs/publish.h"
 
+#include "jobs/look.h"
 #include "jobs/shelf.h"
 #include "publish/edition.h"
 #include "store/files.h"
@@ -47,8 +48,9 @@ Result<PublishReport> publishGuide(const Guide& guide, const Session& m, const C
     const auto mark = "." + clean.filename().string() + "." + std::to_string(::getpid());
     const auto scratch = clean.parent_path() / (mark + ".part"), old = clean.parent_path() / (mark + ".old");
     // A bound that has just moved: what is published was measured between the bounds that are published.
-    const auto& session = isMeasured(m, guide) ? m : measuredAgain(m, guide);
-    auto done = fillEdition(scratch, guide, session, cut, wish, progress);
+    auto seen = lookedAtFilm(isMeasured(m, guide) ? m : measuredAgain(m, guide), guide, progress.part(0, 0.08));
+    if (!seen) return seen.error();
+    auto done = fillEdition(scratch, guide, *seen, cut, wish, progress.part(0.08, 1));
     std::error_code ec;
     if (done) {
         const bool had = fs::exists(clean, ec);
@@ -70,7 +72,7 @@ Result<PublishReport> publishGuide(const Guide& guide, const Session& m, const C
     for (const auto& entry : fs::recursive_directory_iterator(clean))
         if (entry.is_regular_file()) report.files.push_back(entry.path().lexically_relative(clean));
     std::sort(report.files.begin(), report.files.end());
-    if (auto noted = notePublished(session.folder, clean); !noted) return noted.error();
+    if (auto noted = notePublished(seen->folder, clean); !noted) return noted.error();
     progress.report(1, "published");
     return report;
 }

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "jobs/render.h"
 
+#include "core/cut/label_plan.h"
 #include "core/cut/soundtrack.h"
 #include "core/words/captions.h"
 #include "jobs/hand_over.h"
@@ -8,6 +9,7 @@
 #include "media/sound.h"
 #include "media/stretch.h"
 #include "picture/overlay.h"
+#include "picture/paint_marks.h"
 #include "store/files.h"
 
 #include <algorithm>
@@ -139,7 +141,9 @@ Result<RenderReport> render(const Guide& guide, const Session& m, const Cut& cut
     if (!writer) return writer.error();
 
     const auto clock = clockOf(guide, m);
-    const auto stage = stageOf(guide, m, clock);
+    auto stage = stageOf(guide, m, clock);
+    const auto labels = plannedLabels(stage, cut, labelWidth);
+    stage.labels = &labels;
     HandOver<Decoded> decoded(6);
     HandOver<Painted> painted(6);
     std::jthread decoding([&] { decodeAll(*reader, cut, span, size, decoded, progress); });

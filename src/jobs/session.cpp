@@ -3,6 +3,7 @@
 
 #include "core/lap/learn_road.h"
 #include "jobs/film_log.h"
+#include "jobs/look.h"
 #include "store/log_file.h"
 
 #include <algorithm>
@@ -161,7 +162,7 @@ Result<Session> bringUp(const std::filesystem::path& folder, const Guide& guide)
     const auto& clock = (*s.log)[Channel::Time];
     s.path = std::make_shared<const CarPath>(
         s.road && !clock.empty() ? carPath(*s.log, *s.road, clock.front(), clock.back()) : CarPath{});
-    return measuredAgain(std::move(s), guide);
+    return measuredAgain(withWhatWasSeen(std::move(s), guide), guide);
 }
 
 RoadClock clockOf(const Guide& guide, const Session& s) {
@@ -169,7 +170,10 @@ RoadClock clockOf(const Guide& guide, const Session& s) {
 }
 
 Stage stageOf(const Guide& guide, const Session& s, const RoadClock& clock) {
-    return {guide, s.trace, s.roadOrNull(), clock, s.videoInfo.aspect(), s.path.get(), s.shake.get()};
+    Stage stage{guide, s.trace, s.roadOrNull(), clock, s.videoInfo.aspect(), s.path.get(), s.shake.get()};
+    stage.filmSize = inFrame(s.videoInfo);
+    stage.followed = s.followed.get(), stage.bonnet = s.bonnet.get();
+    return stage;
 }
 
 FilmInFrame inFrame(const VideoInfo& film) { return {film.width, film.height}; }

@@ -70,8 +70,10 @@ struct Session {
     MeasuredCorners measured;  ///< the guide's corners, as they were measured
     LapStudy study;            ///< how repeatable they are, what went wrong, what an exit is worth
     VideoInfo videoInfo;
-    std::shared_ptr<const CarPath> path; ///< of the whole log on the road; empty without positions
-    std::shared_ptr<const Shake> shake;  ///< seen in the film, kept in the cache; null: nobody looked
+    std::shared_ptr<const CarPath> path;               ///< of the whole log on the road; empty without positions
+    std::shared_ptr<const Shake> shake;                ///< seen in the film, kept in the cache; null: nobody looked
+    std::shared_ptr<const FollowedThings> followed;    ///< kept in the cache; null: none
+    std::shared_ptr<const std::vector<double>> bonnet; ///< as in Stage; kept in the cache; null: nobody looked
     const Track* trackOrNull() const { return track ? &*track : nullptr; }
     const Track* roadOrNull() const { return road ? &*road : nullptr; }
 };

@@ -146,9 +146,11 @@ std::vector<StationState> stationsOf(const Guide& g, const GuideCard& card) {
         return c.kind == "kink" ||
                std::any_of(c.beats.begin(), c.beats.end(), [](auto& b) { return !b.words.empty(); });
     });
+    const bool marked = std::any_of(g.corners.begin(), g.corners.end(), [](auto& c) { return !c.markers.empty(); });
     return {!here ? S::Broken : (nothingSaid(g.scene.conditions) ? S::Hollow : S::Filled),
             g.sources.film().tie.sure() ? S::Filled : S::Broken,
             g.corners.empty() || !rated ? S::Hollow : S::Filled,
+            g.sources.film().camera.assumed || !marked ? S::Hollow : S::Filled,
             card.contradictions > 0 ? S::Broken : (words && !g.corners.empty() ? S::Filled : S::Hollow),
             card.lengthS > 0 ? S::Filled : S::Hollow,
             card.published.empty() || card.changedSince ? S::Hollow : S::Filled};

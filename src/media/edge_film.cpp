@@ -98,11 +98,40 @@ Result<EdgeFilm> EdgeFilm::open(const std::filesystem::path& film, FootageTime f
     return EdgeFilm(std::move(parts));
 }
 
+std::vector<double> EdgeFilm::bonnet(std::size_t columns) const {
+    const auto& still = parts_->still;
+    // Higher up the horizon stands as still as the car.
+    const int top = still.rows * 60 / 100, band = std::max(1, still.cols / static_cast<int>(columns));
+    std::vector<double> rows;
+    for (std::size_t c = 0; c < columns; ++c) {
+        const int from = std::clamp(static_cast<int>(c) * (still.cols - 1) / static_cast<int>(columns - 1) - band / 2,
+                                    0, still.cols - band);
+        double row = kNaN; // the highest that most of the band has
+        for (int y = top; y < still.rows && std::isnan(row); ++y)
+            if (cv::countNonZero(still(cv::Rect(from, y, band, 1))) > band / 2) row = double(y) / still.rows;
+        rows.push_back(row);
+    }
+    // An outline reaches over much of the picture and does not leap; a lone standing edge is a mirror or a drop of
+    // rain.
+    std::vector<double> known;
+    for (const double r : rows)
+        if (!std::isnan(r)) known.push_back(r);
+    if (known.size() < columns * 2 / 5) return std::vector<double>(columns, kNaN);
+    const auto seen = rows;
+    constexpr std::size_t kBeside = 3;
+    for (std::size_t c = 0; c < columns; ++c) {
+        std::vector<double> near;
+        for (std::size_t k = c > kBeside ? c - kBeside : 0; k < std::min(columns, c + kBeside + 1); ++k)
+            if (!std::isnan(seen[k])) near.push_back(seen[k]);
+        rows[c] = near.size() > kBeside ? median(near) : kNaN;
+    }
+    return rows;
+}
+
 std::optional<EdgePicture> EdgeFilm::at(FootageTime when) {
     const auto frame = parts_->reader.frameAt(when);
     if (!frame) return std::nullopt;
     auto pic = edgePicture(*frame);
-    pic.when = when;
     leaveOut(pic, parts_->still);
     makeCoarse(pic);
     return pic;

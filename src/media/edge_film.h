@@ -6,6 +6,7 @@
 #include <filesystem>
 #include <memory>
 #include <optional>
+#include <vector>
 
 namespace hl {
 
@@ -17,6 +18,9 @@ class EdgeFilm {
     static Result<EdgeFilm> open(const std::filesystem::path& film, FootageTime from, FootageTime to);
     EdgeFilm(EdgeFilm&&) noexcept;
     ~EdgeFilm();
+    /// Where the car itself begins in the picture: the row, as a share of its height, at `columns` places across it;
+    /// NaN where none is seen.
+    std::vector<double> bonnet(std::size_t columns) const;
     /// None where the film has no picture. Ascending moments are quick.
     std::optional<EdgePicture> at(FootageTime when);
 

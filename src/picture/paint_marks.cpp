@@ -1,10 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "picture/paint_marks.h"
 
+#include "core/cut/label_plan.h"
 #include "picture/paint_scene.h"
 #include "picture/tokens.h"
 
 #include <algorithm>
+#include <cmath>
 #include <QPainterPath>
 
 namespace hl {
@@ -12,6 +14,10 @@ namespace {
 
 const QRectF kFrame(0, 0, kFrameWidth, kFrameHeight);
 constexpr double kLabelHeight = 38, kLabelText = 23;
+
+// Dark enough that a bright line on it reads on sky and snow, and its own edge on a bright ground.
+const QColor kHalo(18, 35, 31, 215);
+constexpr double kUnsureShown = 0.75; // of a thing that may be elsewhere
 
 QPointF point(Vec2 v) { return {v.x, v.y}; }
 
@@ -23,6 +29,8 @@ QRgb colourOf(Tone t) {
     case Tone::Steering: return look::kSteering;
     case Tone::Mist: return look::kMist;
     case Tone::Dark: return look::kMarsh900;
+    case Tone::Kerb: return look::kKerb;
+    case Tone::Wrong: return look::kWrongOnDark;
     }
     return look::kMist;
 }
@@ -44,6 +52,7 @@ QBrush brushOf(const MarkShape& s) {
     case Fill::None: return Qt::NoBrush;
     case Fill::Full: return colour;
     case Fill::Hatch: return brakeHatch(colourOf(s.tone));
+    case Fill::Dots: return powerDots(colourOf(s.tone));
     case Fill::Veil: colour.setAlpha(64); return colour;
     case Fill::Plate: return QColor(18, 35, 31, 225);
     }
@@ -53,8 +62,7 @@ QBrush brushOf(const MarkShape& s) {
 /// A line has a dark halo, so that it reads on sky and on grass.
 QRectF paintShape(QPainter& p, const MarkShape& s) {
     const auto path = pathOf(s.path);
-    if (s.haloWidth > 0)
-        p.strokePath(path, QPen(QColor(18, 35, 31, 170), s.haloWidth, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
+    if (s.haloWidth > 0) p.strokePath(path, QPen(kHalo, s.haloWidth, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
     if (s.fill != Fill::None) p.fillPath(path, brushOf(s));
     if (s.lineWidth > 0) {
         QPen pen(QColor(colourOf(s.tone)), s.lineWidth, s.dashed ? Qt::DashLine : Qt::SolidLine, Qt::RoundCap,
@@ -66,7 +74,10 @@ QRectF paintShape(QPainter& p, const MarkShape& s) {
 }
 
 QRectF paintMark(QPainter& p, const MarkOnScreen& m) {
-    const auto drawing = m.kind->draw(m);
+    auto drawing = m.kind->draw(m);
+    if (m.unsure)
+        for (auto& s : drawing.shapes) s.dashed = true;
+    p.setOpacity(m.shown * (m.unsure ? kUnsureShown : 1));
     QRectF box;
     for (const auto& s : drawing.shapes) box |= paintShape(p, s);
     for (const auto& w : drawing.words) {
@@ -79,50 +90,106 @@ QRectF paintMark(QPainter& p, const MarkOnScreen& m) {
     return box;
 }
 
-/// Where a label may stand: beside or above its mark, inside the frame, off the others and off the lower panels.
-QRectF freePlace(QPointF anchor, QSizeF size, const std::vector<QRectF>& taken) {
+/// What stands there already: labels, and their lines to their marks.
+struct Taken {
+    std::vector<QRectF> boxes;
+    std::vector<QLineF> lines;
+};
+
+QLineF lineOf(const QRectF& box, QPointF anchor) {
+    return {anchor, point(lineEnd({box.x(), box.y(), box.width(), box.height()}, {anchor.x(), anchor.y()}))};
+}
+
+/// Where a label may stand: beside or above its mark, inside the frame, off the others and off the lower panels, its
+/// line across none of theirs.
+QRectF freePlace(QPointF anchor, QSizeF size, const Taken& taken) {
     constexpr double kTop = 84, kBottom = 440;
     const double width = size.width();
     QRectF best;
     for (const QPointF way :
-         {QPointF(30, -70), QPointF(-30 - width, -70), QPointF(30, -120), QPointF(-30 - width, -120), QPointF(40, 24),
-          QPointF(-40 - width, 24), QPointF(-width / 2, -170)}) {
+         {QPointF(30, -70), QPointF(-30 - width, -70), QPointF(30, -120), QPointF(-30 - width, -120), QPointF(90, -70),
+          QPointF(-90 - width, -70), QPointF(-width / 2, -170), QPointF(40, 24), QPointF(-40 - width, 24)}) {
         QRectF box(anchor + way, size);
         box.moveLeft(std::clamp(box.left(), 16.0, kFrame.width() - width - 16));
         box.moveTop(std::clamp(box.top(), kTop, kBottom));
         if (best.isNull()) best = box;
-        const bool free = std::none_of(taken.begin(), taken.end(),
-                                       [&](const QRectF& t) { return t.adjusted(-6, -4, 6, 4).intersects(box); });
-        if (free) return box;
+        const auto line = lineOf(box, anchor);
+        const bool off = std::none_of(taken.boxes.begin(), taken.boxes.end(),
+                                      [&](const QRectF& t) { return t.adjusted(-6, -4, 6, 4).intersects(box); });
+        const bool apart = std::none_of(taken.lines.begin(), taken.lines.end(), [&](const QLineF& l) {
+            return l.intersects(line) == QLineF::BoundedIntersection;
+        });
+        if (off && apart) return box;
     }
     return best;
 }
 
+/// The picture without the car's own bonnet and dashboard.
+QPainterPath world(const std::vector<double>& bonnet) {
+    QPainterPath path(QPointF(0, 0));
+    const double step = kFrame.width() / static_cast<double>(bonnet.size() - 1);
+    for (std::size_t i = 0; i < bonnet.size(); ++i)
+        path.lineTo(step * static_cast<double>(i), std::isfinite(bonnet[i]) ? bonnet[i] : kFrame.height());
+    path.lineTo(kFrame.width(), 0);
+    path.closeSubpath();
+    return path;
+}
+
+/// A dark plate with the mark's tone along its left edge, joined to the mark by a line.
+QRectF paintLabel(QPainter& p, const MarkOnScreen& m, const QRectF& box) {
+    const auto anchor = point(m.kind->labelAt(m));
+    const auto end = point(lineEnd({box.x(), box.y(), box.width(), box.height()}, {anchor.x(), anchor.y()}));
+    const QColor tone(colourOf(m.kind->tone));
+    p.setPen(QPen(kHalo, 4));
+    p.drawLine(anchor, end);
+    p.setPen(QPen(tone, 1.8));
+    p.drawLine(anchor, end);
+    p.setPen(Qt::NoPen);
+    p.setBrush(QColor(18, 35, 31, 230));
+    p.drawRoundedRect(box, look::kRadiusPicture, look::kRadiusPicture);
+    p.setBrush(tone);
+    p.drawRect(QRectF(box.left(), box.top() + 4, 4, box.height() - 8));
+    p.setPen(QColor(look::kMist));
+    p.drawText(box.adjusted(14, 0, -10, 0), Qt::AlignVCenter | Qt::AlignLeft, QString::fromStdString(m.label));
+    if (!m.count.empty()) {
+        p.setPen(QColor(look::kLamp));
+        p.drawText(box.adjusted(14, 0, -12, 0), Qt::AlignVCenter | Qt::AlignRight, QString::fromStdString(m.count));
+    }
+    return box.united(QRectF(anchor, QSizeF(1, 1)).normalized());
+}
+
+QString widest(const MarkOnScreen& m) {
+    return QString::fromStdString(m.label + (m.kind->countsDown ? "  000 m" : ""));
+}
+
 } // namespace
 
-void paintMarks(QPainter& p, const std::vector<MarkOnScreen>& marks, double labelScale, std::vector<QRectF>& touched) {
-    std::vector<QRectF> taken;
-    for (const auto& m : marks) touched.push_back(paintMark(p, m).adjusted(-6, -6, 6, 6));
-    p.setFont(look::text(kLabelText * labelScale, look::Weight::Strong));
+double labelWidth(const std::string& words) {
+    return QFontMetricsF(look::text(kLabelText, look::Weight::Strong))
+               .horizontalAdvance(QString::fromStdString(words)) +
+           28;
+}
+
+void paintMarks(QPainter& p, const SceneAt& scene, std::vector<QRectF>& touched) {
+    p.save();
+    if (scene.bonnet.size() > 1) p.setClipPath(world(scene.bonnet), Qt::IntersectClip);
+    for (const auto& m : scene.marks) touched.push_back(paintMark(p, m).adjusted(-6, -6, 6, 6));
+    p.restore();
+    p.setFont(look::text(kLabelText * scene.labelScale, look::Weight::Strong));
     const QFontMetricsF metrics(p.font());
-    for (auto m = marks.rbegin(); m != marks.rend(); ++m) { // nearest first
+    Taken taken;
+    for (auto m = scene.marks.rbegin(); m != scene.marks.rend(); ++m) { // nearest first
         if (m->label.empty() || m->kind->wordless) continue;
-        const auto label = QString::fromStdString(m->label);
-        const double width = metrics.horizontalAdvance(label) + 28;
-        const auto anchor = point(m->kind->labelAt(*m));
-        const auto box = freePlace(anchor, QSizeF(width, kLabelHeight * labelScale), taken);
-        taken.push_back(box);
-        p.setPen(QPen(QColor(colourOf(m->kind->tone)), 1.5));
-        p.drawLine(anchor, QPointF(std::clamp(anchor.x(), box.left() + 8, box.right() - 8),
-                                   anchor.y() < box.top() ? box.top() : box.bottom()));
-        p.setPen(Qt::NoPen);
-        p.setBrush(QColor(18, 35, 31, 225));
-        p.drawRoundedRect(box, look::kRadiusPicture, look::kRadiusPicture);
-        p.setBrush(QColor(colourOf(m->kind->tone)));
-        p.drawRect(QRectF(box.left(), box.top() + 4, 4, box.height() - 8));
-        p.setPen(QColor(look::kMist));
-        p.drawText(box.adjusted(14, 0, -8, 0), Qt::AlignVCenter | Qt::AlignLeft, label);
-        touched.push_back(box.united(QRectF(anchor, QSizeF(1, 1))).adjusted(-3, -3, 3, 3));
+        QRectF box;
+        if (m->box)
+            box = {m->box->x, m->box->y, m->box->width, m->box->height};
+        else if (!scene.labelsPlaced)
+            box = freePlace(point(m->kind->labelAt(*m)),
+                            QSizeF(metrics.horizontalAdvance(widest(*m)) + 28, kLabelHeight * scene.labelScale), taken);
+        else
+            continue;
+        taken.boxes.push_back(box), taken.lines.push_back(lineOf(box, point(m->kind->labelAt(*m))));
+        touched.push_back(paintLabel(p, *m, box).adjusted(-3, -3, 3, 3));
     }
 }
 

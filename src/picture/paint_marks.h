@@ -7,7 +7,11 @@
 
 namespace hl {
 
-/// The markers standing in the picture, then their labels kept apart. Adds what it touched to `touched`.
-void paintMarks(QPainter& p, const std::vector<MarkOnScreen>& marks, double labelScale, std::vector<QRectF>& touched);
+/// The markers standing in the picture, none of them over the car itself, then their labels. Adds what it touched to
+/// `touched`.
+void paintMarks(QPainter& p, const SceneAt& scene, std::vector<QRectF>& touched);
+
+/// Px of a label's words with the room around them, at scale 1; what labels are planned with.
+double labelWidth(const std::string& words);
 
 } // namespace hl

@@ -159,7 +159,7 @@ std::vector<QRect> paintScene(QPainter& p, const SceneAt& s) {
     if (s.card)
         touched.push_back(paintCard(p, s));
     else {
-        paintMarks(p, s.marks, s.labelScale, touched);
+        paintMarks(p, s, touched);
         if (s.panels) {
             touched.push_back(paintTag(p, s));
             touched.push_back(paintInputs(p, s));

@@ -161,6 +161,28 @@ Paint sky(double azimuth, double up) {
     return {176 + cloud - 90 * up, 196 + cloud - 60 * up, 222 + 0.5 * cloud};
 }
 
+/// What a thing shows at (u, v), -1 to 1 across and up; false where it is not.
+bool thingAt(int kind, double u, double v, Paint& p) {
+    constexpr Paint kColours[] = {{214, 60, 52}, {238, 226, 60}, {40, 92, 176}, {236, 236, 230},
+                                  {48, 52, 50},  {224, 128, 40}, {60, 120, 58}, {150, 104, 70}};
+    const Paint a = kColours[kind % 8], b = kColours[(kind / 2 + 3) % 8];
+    const double r = std::hypot(u, v);
+    const int shape = kind % 6, inside = kind / 6;
+    if (shape == 1 && r > 1) return false;                                                  // round
+    if (shape == 2 && std::abs(u) > (1 - v) / 2) return false;                              // a cone
+    if (shape == 3 && std::abs(u) > 0.28 && std::abs(v - 0.6) > 0.38) return false;         // on a post
+    if (shape == 4 && r + 0.16 * std::sin(7 * std::atan2(v, u) + kind) > 0.9) return false; // a bush
+    if (shape == 5 && std::abs(u) > 0.3 && std::abs(v) > 0.3) return false;                 // a cross
+    bool second = false;
+    if (inside == 0) second = std::fmod(v + 4, 0.7) < 0.35;
+    if (inside == 1) second = u * v > 0;
+    if (inside == 2) second = r < 0.45;
+    if (inside == 3) second = (hashed(std::llround(u * 5), std::llround(v * 5) + kind) & 3) == 0;
+    if (inside == 4) second = std::abs(u - 0.2) < 0.18 || v > 0.6;
+    p = second && !(a.r == b.r && a.g == b.g) ? b : a;
+    return true;
+}
+
 struct Painter {
     const Circuit& circuit;
     const Ground& ground_;
@@ -235,8 +257,48 @@ struct Painter {
                     pixels[4 * i + j] = static_cast<std::uint8_t>(std::clamp(c[j], 0.0, 255.0));
             }
         }
+        for (const auto& t : nearestLast(pose.atM)) draw(t, rayPose(circuit, d, k, driveS), pixels);
         if (k.weather == Weather::Rain) drops(pixels);
         return fromBgra({pixels.data(), k.width * 4, k.width, k.height});
+    }
+
+    std::vector<RayThing> nearestLast(double carM) const {
+        std::vector<std::pair<double, RayThing>> ahead;
+        for (const auto& t : k.things) {
+            const double d = std::remainder(t.atM - carM, circuit.length);
+            if (d > 1 && d < 220) ahead.emplace_back(-d, t);
+        }
+        std::sort(ahead.begin(), ahead.end(), [](auto& a, auto& b) { return a.first < b.first; });
+        std::vector<RayThing> out;
+        for (auto& a : ahead) out.push_back(a.second);
+        return out;
+    }
+
+    void draw(const RayThing& t, const RayPose& pose, std::vector<std::uint8_t>& pixels) const {
+        const auto mid = pixelOf(k, pose, worldAt(circuit, t.atM, t.leftM, t.upM)),
+                   top = pixelOf(k, pose, worldAt(circuit, t.atM, t.leftM, t.upM + t.heightM / 2));
+        if (!std::isfinite(mid[0]) || !std::isfinite(top[0])) return;
+        const double high = std::hypot(top[0] - mid[0], top[1] - mid[1]), wide = high * t.widthM / t.heightM;
+        if (high < 0.5) return;
+        constexpr int kFine = 3;
+        for (int y = std::max(0, int(mid[1] - high) - 1); y < std::min(k.height, int(mid[1] + high) + 2); ++y)
+            for (int x = std::max(0, int(mid[0] - wide) - 1); x < std::min(k.width, int(mid[0] + wide) + 2); ++x) {
+                const double u0 = (x - k.width / 2.0) / k.width;
+                if (k.bonnet && y > k.height * (0.86 + 0.35 * u0 * u0)) continue;
+                double sum[3] = {0, 0, 0}, cover = 0;
+                for (int b = 0; b < kFine; ++b)
+                    for (int a = 0; a < kFine; ++a) {
+                        const double u = (x + (a + 0.5) / kFine - mid[0]) / wide,
+                                     v = -(y + (b + 0.5) / kFine - mid[1]) / high;
+                        Paint p{};
+                        if (std::abs(u) > 1 || std::abs(v) > 1 || !thingAt(t.kind, u, v, p)) continue;
+                        weather(p, x, y, {0, 0, -0.01});
+                        cover += 1, sum[0] += p.b, sum[1] += p.g, sum[2] += p.r;
+                    }
+                auto* to = &pixels[static_cast<std::size_t>(y * k.width + x) * 4];
+                for (std::size_t c = 0; c < 3; ++c)
+                    to[c] = static_cast<std::uint8_t>((sum[c] + (kFine * kFine - cover) * to[c]) / (kFine * kFine));
+            }
     }
 
     /// Drops on the lens: they show what is above them, and stay where they are.

@@ -7,12 +7,19 @@
 
 #include <array>
 #include <filesystem>
-#include <functional>
+#include <vector>
 
 namespace hl::standin {
 
 enum class Lens { Straight, Brown, Equidistant };
 enum class Weather { Day, LowSun, Rain, Night };
+
+/// A flat thing beside the road that faces the camera; `kind` chooses its shape, its colours and what is on it.
+struct RayThing {
+    double atM = 0, leftM = 0, upM = 1; ///< of its middle
+    double widthM = 1, heightM = 1;
+    int kind = 0; ///< 0 to 29
+};
 
 struct RayCamera {
     int width = 854, height = 480, frameRate = 25;
@@ -25,6 +32,7 @@ struct RayCamera {
     double rollingShutterS = 0;                           ///< from the first row to the last
     Weather weather = Weather::Day;
     bool whiteLines = true, bonnet = true;
+    std::vector<RayThing> things = {};
     std::uint32_t seed = 5;
 };
 

@@ -119,7 +119,26 @@ Beat beatFrom(const JsonView& v) {
     return b;
 }
 
-json write(const Marker& m) { return {{"id", m.id.value}, {"kind", m.kind}, {"at", write(m.at)}, {"label", m.label}}; }
+json write(const Marker& m) {
+    json j = {{"id", m.id.value}, {"kind", m.kind}, {"at", write(m.at)}, {"label", m.label}};
+    if (!m.way.empty()) j["way"] = m.way;
+    if (!m.variant.empty()) j["variant"] = m.variant;
+    if (m.walk && m.run && !m.lap) return j; // the usual passes need no words
+    j["passes"] = json::array();
+    for (const auto& [shown, name] : {std::pair(m.walk, "walk"), std::pair(m.run, "run"), std::pair(m.lap, "lap")})
+        if (shown) j["passes"].push_back(name);
+    return j;
+}
+
+void readPasses(Marker& m, const JsonView& v) {
+    const auto passes = v.find("passes");
+    if (!passes) return;
+    m.walk = m.run = m.lap = false;
+    for (const auto& p : passes->list()) {
+        const auto name = p.text();
+        m.walk |= name == "walk", m.run |= name == "run", m.lap |= name == "lap";
+    }
+}
 
 /// An anchor of a newer writer stands instead of ours, not mixed with it.
 json wholeMarker(const Marker& m) {
@@ -135,6 +154,8 @@ Marker markerFrom(const JsonView& v) {
     auto anchor = anchorFrom(place);
     if (!anchor) kept["at"] = place.raw();
     Marker m{{v.whole("id")}, v.text("kind"), anchor.value_or(InPicture{}), v.text("label", "")};
+    m.way = v.text("way", ""), m.variant = v.text("variant", "");
+    readPasses(m, v);
     if (anchor)
         keepUnknown(m, v.raw(), write(m));
     else

@@ -317,6 +317,7 @@ void MainWindow::layDesk() {
     line_->setEnabled(desk_->isOpen());
     line_->setCurrent(here_);
     pages_->setCurrentIndex(here_);
+    if (auto* picture = findChild<PictureView*>()) picture->setTool(here().pictureTool());
     const bool stretch = wish.stretch && !filmLarge_ && work;
     if (!stretch) stretch_->hide();
     ribbon_->setCompact(wish.stretch || filmLarge_ ||

@@ -3,6 +3,7 @@
 // knows a list of them.
 #pragma once
 #include "studio/playback/player.h"
+#include "studio/views/picture_tool.h"
 
 #include <QKeySequence>
 #include <QWidget>
@@ -35,7 +36,8 @@ class Station : public QObject {
     virtual QString name() const = 0; ///< on the line
     virtual QWidget* page() = 0;      ///< made once; the window takes it
     virtual StationLayout layout() const { return {}; }
-    virtual QList<StationKey> keys() { return {}; } ///< they work while one is at this station
+    virtual PictureTool* pictureTool() { return nullptr; } ///< has the clicks in the picture while one is here
+    virtual QList<StationKey> keys() { return {}; }        ///< they work while one is at this station
     virtual void enter() {}
     virtual void leave() {} ///< before the window closes: what is under way here is told to stop
     virtual Lamp lamp() const { return Lamp::Hollow; }

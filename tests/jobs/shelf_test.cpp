@@ -43,9 +43,9 @@ TEST_CASE("a card tells what the guide is, how far it is and what it lacks") {
     CHECK(card.shape.size() > 100);
     CHECK(fs::exists(card.still));
     CHECK(card.conditions.starts_with("dry"));
-    REQUIRE(card.stations.size() == 6);
+    REQUIRE(card.stations.size() == 7);
     CHECK(card.stations[0] == StationState::Filled);
-    CHECK(card.stations[5] == StationState::Hollow);
+    CHECK(card.stations[6] == StationState::Hollow);
     auto g = *readGuide(folder);
     g.scene.conditions = {}, g.scene.realTrack = true;
     for (auto& b : g.corners[0].beats) b.words.clear();
@@ -71,7 +71,7 @@ TEST_CASE("contradictions are known once the guide was brought up, and its publi
     auto card = cardOf(folder);
     CHECK(card.contradictions == 1);
     CHECK(card.lengthS == 123);
-    CHECK(card.stations[3] == StationState::Broken);
+    CHECK(card.stations[4] == StationState::Broken);
     CHECK(card.lacks.starts_with("one contradiction"));
     REQUIRE(notePublished(folder, dir / "edition"));
     card = cardOf(folder);

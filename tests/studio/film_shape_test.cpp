@@ -110,7 +110,7 @@ TEST_CASE("F makes the film large in every station, and small again") {
     Studio s(copiedDemo(dir, {3, 4}));
     REQUIRE(s.ready);
     auto* view = s.window->findChild<PictureView*>();
-    for (const auto station : {Qt::Key_1, Qt::Key_2, Qt::Key_3, Qt::Key_4, Qt::Key_5, Qt::Key_6}) {
+    for (const auto station : {Qt::Key_1, Qt::Key_2, Qt::Key_3, Qt::Key_4, Qt::Key_5, Qt::Key_6, Qt::Key_7}) {
         s.key(station, Qt::AltModifier);
         QApplication::processEvents();
         s.window->centralWidget()->setFocus();
@@ -132,7 +132,7 @@ TEST_CASE("everything fits 1280x720: the metres under the ribbon are inside the 
     REQUIRE(s.ready);
     auto* ribbon = s.window->findChild<Ribbon*>();
     for (const QSize size : {QSize(1280, 720), QSize(1280, 800), QSize(1920, 1080)})
-        for (const auto station : {Qt::Key_1, Qt::Key_2, Qt::Key_3, Qt::Key_4, Qt::Key_5, Qt::Key_6}) {
+        for (const auto station : {Qt::Key_1, Qt::Key_2, Qt::Key_3, Qt::Key_4, Qt::Key_5, Qt::Key_6, Qt::Key_7}) {
             s.window->resize(size);
             s.key(station, Qt::AltModifier);
             QTest::qWait(0);

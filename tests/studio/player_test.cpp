@@ -14,7 +14,7 @@ TEST_CASE("the preview plays the cut and stops by the same key") {
     const ScratchFolder dir;
     Studio s(copiedDemo(dir));
     REQUIRE(s.ready);
-    s.key(Qt::Key_5, Qt::AltModifier);
+    s.key(Qt::Key_6, Qt::AltModifier);
     CHECK(s.player().mode() == Player::Mode::Guide);
     double now = 1000;
     s.player().setClock([&now] { return now; });
@@ -39,7 +39,7 @@ TEST_CASE("single steps move by one picture") {
     const ScratchFolder dir;
     Studio s(copiedDemo(dir));
     REQUIRE(s.ready);
-    s.key(Qt::Key_5, Qt::AltModifier);
+    s.key(Qt::Key_6, Qt::AltModifier);
     s.player().seekGuide(40);
     s.key(Qt::Key_Period);
     CHECK(s.player().guideTime() == Approx(40 + 1.0 / s.desk().guide().frameRate).margin(1e-6));
@@ -51,7 +51,7 @@ TEST_CASE("any guide time shows its own picture and its own marks") {
     const ScratchFolder dir;
     Studio s(copiedDemo(dir));
     REQUIRE(s.ready);
-    s.key(Qt::Key_5, Qt::AltModifier);
+    s.key(Qt::Key_6, Qt::AltModifier);
     for (const double share : {0.2, 0.7, 0.4}) {
         const double t = share * s.desk().cut().lengthS;
         const auto before = s.player().picture().copy();
@@ -71,7 +71,7 @@ TEST_CASE("a click in the stretch view goes to that guide time, one below to tha
     Studio s(copiedDemo(dir));
     REQUIRE(s.ready);
     s.desk().choose(s.corner(5));
-    s.key(Qt::Key_5, Qt::AltModifier);
+    s.key(Qt::Key_6, Qt::AltModifier);
     auto* stretch = s.find<StretchView>("stretch");
     REQUIRE(stretch);
     REQUIRE(stretch->isVisible());

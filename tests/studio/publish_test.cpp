@@ -22,7 +22,7 @@ TEST_CASE("ten seconds are rendered by a click") {
     const ScratchFolder dir;
     Studio s(copiedDemo(dir, {3}));
     REQUIRE(s.ready);
-    s.key(Qt::Key_6, Qt::AltModifier);
+    s.key(Qt::Key_7, Qt::AltModifier);
     const auto out = QString::fromStdString((dir / "edition").string());
     s.find<QLineEdit>("editionFolder")->setText(out);
     s.find<QSpinBox>("pieceFrom")->setValue(3);
@@ -41,7 +41,7 @@ TEST_CASE("publishing can be cancelled, and done again") {
     const ScratchFolder dir;
     Studio s(copiedDemo(dir, {3}));
     REQUIRE(s.ready);
-    s.key(Qt::Key_6, Qt::AltModifier);
+    s.key(Qt::Key_7, Qt::AltModifier);
     s.desk().edit({"short", [](Guide g) {
                        for (auto& c : g.corners) c.beats.clear();
                        return g;

@@ -29,7 +29,7 @@ GuideCard madeCard(int n) {
     c.title = "Guide " + std::to_string(n), c.track = n % 3 ? "Fennick Drove" : "Hallern Bank";
     c.car = n % 2 ? "Pellow 210" : "Tern Nine", c.conditions = "dry, 14 \u00b0C";
     c.lapS = 80 + n, c.corners = n % 14 + 1, c.usedAt = 1000 + n;
-    c.stations.assign(6, StationState::Filled);
+    c.stations.assign(7, StationState::Filled);
     for (int i = 0; i < 160; ++i) c.shape.push_back({400 * std::cos(i * 0.04), 250 * std::sin(i * 0.04)});
     return c;
 }

@@ -73,7 +73,7 @@ TEST_CASE("a corner chosen on the ribbon follows through all stations") {
     const auto* f = s.desk().factsOf(s.corner(7));
     REQUIRE(f);
     CHECK(sheet->item(1, 0)->text().contains(QString::number(std::lround(f->brakeOnsetM->value))));
-    s.key(Qt::Key_4, Qt::AltModifier);
+    s.key(Qt::Key_5, Qt::AltModifier);
     auto* beats = shownTable(s, "beats");
     REQUIRE(beats);
     CHECK(beats->rowCount() == static_cast<int>(cornerNumbered(s.desk().guide(), 7)->beats.size()));
@@ -100,7 +100,7 @@ TEST_CASE("edited words change the plan, undo brings the old plan back, redo the
     Studio s(copiedDemo(dir));
     REQUIRE(s.ready);
     s.desk().choose(s.corner(3));
-    s.key(Qt::Key_5, Qt::AltModifier);
+    s.key(Qt::Key_6, Qt::AltModifier);
     const double before = s.desk().cut().lengthS;
     const auto words = s.desk().chosen()->beats[1].words;
     typeInto(shownTable(s, "beats"), 1, 1,
@@ -122,7 +122,7 @@ TEST_CASE("words are added where the car is, moved and removed") {
     Studio s(copiedDemo(dir));
     REQUIRE(s.ready);
     s.desk().choose(s.corner(4));
-    s.key(Qt::Key_4, Qt::AltModifier);
+    s.key(Qt::Key_5, Qt::AltModifier);
     const auto n = s.desk().chosen()->beats.size();
     s.player().seekMetre(s.desk().chosen()->apexM);
     s.key(Qt::Key_B, Qt::ControlModifier);

@@ -36,7 +36,7 @@ std::vector<CameraPin> inSight(const Filmed& f, const standin::RayCamera& k, std
     std::normal_distribution<double> off(0, noisePx > 0 ? noisePx : 1e-9);
     std::vector<CameraPin> pins;
     while (pins.size() < count) {
-        const double t = between(30, 200);
+        const double t = std::round(between(30, 200) * 25) / 25; // of a picture
         const auto pose = standin::rayPose(f.driven.circuit, f.driven.drive, k, t);
         for (int tries = 0, got = 0; tries < 20 && got < 2 && pins.size() < count; ++tries) {
             const double at = wrapped(pose.atM + between(8, 70), f.driven.circuit.length),
@@ -264,4 +264,95 @@ TEST_CASE("debug edges", "[.]") {
         }
         fflush(stdout);
     }
+}
+
+#include "media/follow_thing.h"
+TEST_CASE("debug follow", "[.]") {
+    const auto f = filmed({});
+    const int wide = std::getenv("WIDE") ? std::atoi(std::getenv("WIDE")) : 1280;
+    std::vector<double> all;
+    int silent = 0, lostRight = 0, lostAll = 0, sureCount = 0, kindsGood = 0;
+    for (int kind = std::getenv("BEGIN") ? std::atoi(std::getenv("BEGIN")) : 0; kind < (std::getenv("END") ? 16 : 30);
+         kind += std::getenv("STEP") ? std::atoi(std::getenv("STEP")) : 1) {
+        standin::RayCamera k;
+        k.width = wide, k.height = wide * 9 / 16;
+        std::mt19937 rng(static_cast<unsigned>(kind) + 5);
+        const auto between = [&](double a, double b) { return std::uniform_real_distribution<double>(a, b)(rng); };
+        const double t0 = 70 + 3.1 * kind;
+        const auto there = standin::rayPose(f.driven.circuit, f.driven.drive, k, t0 + 3);
+        standin::RayThing t{std::fmod(there.atM + between(4, 14), f.driven.circuit.length),
+                            between(0, 1) < 0.5 ? between(7, 12) : between(-12, -7),
+                            between(0.7, 2.2),
+                            between(0.5, 1.6),
+                            between(0.6, 2),
+                            kind};
+        k.things = {t};
+        for (int i = 0; i < 5; ++i)
+            k.things.push_back({t.atM + between(-30, 60), t.leftM > 0 ? between(-20, -8) : between(8, 20), 1,
+                                between(0.5, 3), between(0.6, 3), int(rng() % 30)});
+        const std::string file = "/tmp/thingb-" + std::to_string(wide) + "-" + std::to_string(kind) + ".mp4";
+        if (!std::filesystem::exists(file))
+            REQUIRE(standin::rayFilm(f.driven.circuit, f.driven.drive, k, t0, t0 + 4, file));
+        const auto truth = [&](double s) {
+            return standin::pixelOf(k, standin::rayPose(f.driven.circuit, f.driven.drive, k, t0 + s),
+                                    standin::worldAt(f.driven.circuit, t.atM, t.leftM, t.upM));
+        };
+        const auto in = [&](std::array<double, 2> p) {
+            return p[0] > 6 && p[1] > 6 && p[0] < k.width - 6 && p[1] < k.height * 0.84;
+        };
+        double click = -1;
+        for (int i = 20; i < 95; ++i)
+            if (in(truth(i / 25.0))) click = i / 25.0;
+        if (click < 0) {
+            std::printf("kind %d never seen\n", kind);
+            continue;
+        }
+        click = std::max(0.8, click - (std::getenv("BEFORE") ? std::atof(std::getenv("BEFORE")) : 0.4));
+        click = std::round(click * 25) / 25;
+        const auto c = truth(click);
+        std::printf("at %.1f %.1f ", c[0], c[1]);
+        const auto w0 = std::chrono::steady_clock::now();
+        const auto path = followThing(
+            file,
+            {at<FootageTime>(click), c[0], c[1], 0, at<FootageTime>(0), at<FootageTime>(std::min(3.9, click + 1.5))},
+            [](double) { return true; });
+        const double took = std::chrono::duration<double>(std::chrono::steady_clock::now() - w0).count();
+        REQUIRE(path);
+        int sure = 0, bad = 0, lost = 0, wronglyLost = 0, seen = 0;
+        double worst = 0;
+        std::vector<double> offs;
+        for (const auto& p : *path) {
+            const auto q = truth(seconds(p.when));
+            const double off = std::hypot(p.xPx - q[0], p.yPx - q[1]) * 1280 / wide;
+            const bool vis = in(q);
+            seen += vis;
+            if (p.held == Held::Lost) {
+                ++lost;
+                wronglyLost += vis;
+                if (!vis) ++lostRight;
+            } else {
+                ++sure;
+                offs.push_back(off);
+                all.push_back(off);
+                worst = std::max(worst, off);
+                if (off > 6 && p.held == Held::Sure) {
+                    ++bad;
+                    ++silent;
+                }
+            }
+            if (!vis) ++lostAll;
+        }
+        sureCount += sure;
+        const bool good = bad == 0 && wronglyLost < seen / 5;
+        kindsGood += good;
+        std::printf("%s kind %2d click %.2f frames %zu seen %d held %d bad %d lost %d wrongly %d  median %.1f worst "
+                    "%.1f radius %.1f (true %.1f) %.2f s\n",
+                    good ? "  " : "**", kind, click, path->size(), seen, sure, bad, lost, wronglyLost, median(offs),
+                    worst, (*path)[path->size() / 2].radiusPx, 0.0, took);
+        std::fflush(stdout);
+    }
+    std::sort(all.begin(), all.end());
+    std::printf("all %zu median %.2f p95 %.2f silent %d of %d  lost said %d of %d gone frames; kinds good %d\n",
+                all.size(), all[all.size() / 2], all[all.size() * 95 / 100], silent, sureCount, lostRight, lostAll,
+                kindsGood);
 }

@@ -145,7 +145,7 @@ Result<CameraFit> refinedByEdges(const Camera& start, const EdgeClues& clues, co
 
 std::optional<Attitude> turnedIn(const EdgePicture& pic, const Camera& camera, const EdgeClues& clues,
                                  const Attitude& guess) {
-    constexpr double kFarthestM = 90, kSpread[3] = {0.006, 0.006, 0.012}, kStep = 1e-4, kEdgeM = 0.12;
+    constexpr double kFarthestM = 90, kSpread[3] = {0.006, 0.01, 0.012}, kStep = 1e-4, kEdgeM = 0.12;
     constexpr std::size_t kLeast = 12;
     const double width = fittedWidth(static_cast<double>(clues.film.width) / clues.film.height);
     const auto log = clues.tie.log(pic.when);

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/cut/compose.h"
 
+#include "core/cut/label_plan.h"
+
 #include <algorithm>
 #include <map>
 
@@ -28,25 +30,45 @@ void keepNext(std::vector<MarkOnScreen>& marks) {
     std::erase_if(marks, [&](const MarkOnScreen& m) { return m.kind->nextOnly && m.aheadM > nearest[m.kind]; });
 }
 
-std::vector<MarkOnScreen> marksFor(const Stage& st, const GuideCorner& c, const CameraPose& pose, double nowM,
-                                   const Beat* spoken) {
-    std::vector<MarkOnScreen> marks;
-    const Projector at{pose, *st.road};
-    constexpr double kGoneM = 3; // nearer it has gone under the bonnet
-    for (const auto& m : c.markers) {
-        const auto* kind = markKindOf(m.kind);
-        const auto where = roadPlace(st.guide, m.at);
-        if (!kind || !where) continue; // of a newer version, or not on the road: nothing here knows how to draw it
-        MarkOnScreen mark;
-        mark.aheadM = std::remainder((kind->stretch ? where->toM : where->atM) - nowM, st.trace.lengthM);
-        if (mark.aheadM < kGoneM || std::remainder(where->atM - nowM, st.trace.lengthM) > kind->farthestM) continue;
-        mark.kind = kind, mark.id = m.id, mark.label = m.label;
-        mark.speaking = isSpokenOf(*kind, *where, spoken);
-        if (kind->place(at, *where, mark)) marks.push_back(std::move(mark));
-    }
-    keepNext(marks);
-    // Far to near, and words on two at most: those spoken of first, then the nearest.
-    std::sort(marks.begin(), marks.end(), [](auto& a, auto& b) { return a.aheadM > b.aheadM; });
+bool showsIn(const Marker& m, SectionKind pass) {
+    return pass == SectionKind::Lap ? m.lap : pass == SectionKind::Run ? m.run : m.walk;
+}
+
+/// It fades in far ahead and out when it goes under the car.
+double shownAt(const MarkOnScreen& mark, double aheadM) {
+    constexpr double kGoneM = 3, kGoingM = 7, kFadeIn = 0.82, kFaint = 0.25;
+    const double far = mark.kind->farthestM;
+    const double coming = std::clamp((far - aheadM) / ((1 - kFadeIn) * far), 0.0, 1.0),
+                 going = mark.kind->stretch ? 1 : std::clamp((aheadM - kGoneM) / (kGoingM - kGoneM), 0.0, 1.0);
+    return std::max(kFaint, std::min(coming, going));
+}
+
+/// A thing that was clicked in the film, where it was followed to.
+std::optional<MarkOnScreen> thingOnScreen(const Stage& st, const Marker& m, const MarkKind& kind, FootageTime when) {
+    const auto* in = std::get_if<InFilm>(&m.at);
+    if (!in || !st.followed || in->film != st.guide.sources.film().id) return std::nullopt;
+    const auto path = st.followed->find(m.id);
+    if (path == st.followed->end()) return std::nullopt;
+    const auto p = followedAt(path->second, when);
+    if (!p) return std::nullopt;
+    constexpr double kRoom = 1.35, kLeastPx = 14; // a ring leaves the thing free
+    MarkOnScreen mark;
+    mark.kind = &kind;
+    mark.points = {st.filmSize.frame({p->xPx, p->yPx})};
+    mark.sizePx = std::max(kLeastPx, kRoom * p->radiusPx * st.filmSize.scale());
+    mark.unsure = p->held == Held::Unsure;
+    mark.aheadM = 1; // nearer than all: it is what one looks at
+    return mark;
+}
+
+std::string countFor(const MarkKind& kind, double aheadM) {
+    constexpr double kStepM = 5, kNearM = 10;
+    if (!kind.countsDown || aheadM < kNearM) return {};
+    return std::to_string(static_cast<int>(kStepM * std::round(aheadM / kStepM))) + " m";
+}
+
+/// Words on two at most: those spoken of first, then the nearest.
+void keepTwoLabels(std::vector<MarkOnScreen>& marks) {
     std::vector<MarkOnScreen*> order;
     for (auto& m : marks) order.push_back(&m);
     std::stable_sort(order.begin(), order.end(),
@@ -54,7 +76,16 @@ std::vector<MarkOnScreen> marksFor(const Stage& st, const GuideCorner& c, const 
     std::size_t labelled = 0;
     for (auto* m : order)
         if (!m->kind->wordless && !m->label.empty() && ++labelled > kMostLabels) m->label.clear();
-    return marks;
+}
+
+/// By the plan of the whole cut; what has no place in it now has no words now.
+void placeLabels(SceneAt& scene, const LabelPlan& plan, GuideTime t) {
+    for (auto& m : scene.marks) {
+        if (m.kind->wordless) continue;
+        m.box = boxAt(plan, m.id, t);
+        if (!m.box) m.label.clear();
+    }
+    scene.labelsPlaced = true;
 }
 
 InputStrip stripAt(const LapTrace& t, double nowM) {
@@ -87,7 +118,7 @@ PlanInset insetAt(const Stage& st, double nowM, double time) {
     return inset;
 }
 
-SceneAt base(const Stage& st, const GuideCorner* corner, FootageTime footage, const Beat* spoken) {
+SceneAt base(const Stage& st, const GuideCorner* corner, FootageTime footage, SectionKind pass, const Beat* spoken) {
     SceneAt scene;
     scene.corner = corner, scene.footage = footage;
     scene.labels = st.guide.scene.cornerLabels, scene.speedUnit = st.guide.scene.speedUnit;
@@ -96,8 +127,8 @@ SceneAt base(const Stage& st, const GuideCorner* corner, FootageTime footage, co
     scene.strip = stripAt(st.trace, scene.atM);
     scene.live = liveAt(st.trace, log);
     scene.inset = insetAt(st, scene.atM, seconds(log));
-    if (corner)
-        if (const auto pose = poseAt(st, footage)) scene.marks = marksFor(st, *corner, *pose, scene.atM, spoken);
+    if (st.bonnet) scene.bonnet = *st.bonnet;
+    if (corner) scene.marks = marksAt(st, *corner, footage, pass, spoken);
     return scene;
 }
 
@@ -140,6 +171,42 @@ std::optional<CameraPose> poseAt(const Stage& st, FootageTime when) {
                       st.shake ? st.shake->at(when) : Attitude{});
 }
 
+std::vector<MarkOnScreen> marksAt(const Stage& st, const GuideCorner& c, FootageTime when, SectionKind pass,
+                                  const Beat* spoken) {
+    std::vector<MarkOnScreen> marks;
+    const auto pose = poseAt(st, when);
+    constexpr double kGoneM = 3, kReachM = 150; // nearer it has gone under the bonnet
+    const double nowM = placeAt(st.trace, st.guide.sources.film().tie.log(when));
+    std::optional<Projector> at;
+    if (pose) at.emplace(projectorAt(*pose, *st.road, &st.trace, nowM, kReachM));
+    for (const auto& m : c.markers) {
+        const auto* kind = markKindOf(m.kind); // none: of a newer version, nothing here knows how to draw it
+        if (!kind || !showsIn(m, pass) || !holdsIn(m.variant, st.guide.scene.conditions)) continue;
+        const auto add = [&](MarkOnScreen mark) {
+            mark.id = m.id, mark.label = m.label, mark.way = m.way;
+            marks.push_back(std::move(mark));
+        };
+        if (auto thing = thingOnScreen(st, m, *kind, when)) {
+            add(std::move(*thing));
+            continue;
+        }
+        const auto where = roadPlace(st.guide, m.at);
+        if (!where || !at) continue;
+        const double toItM = std::remainder(where->atM - nowM, st.trace.lengthM);
+        MarkOnScreen mark;
+        mark.kind = kind, mark.way = m.way;
+        mark.aheadM = kind->stretch ? std::remainder(where->toM - nowM, st.trace.lengthM) : toItM;
+        if (mark.aheadM < kGoneM || toItM > kind->farthestM) continue;
+        mark.speaking = isSpokenOf(*kind, *where, spoken);
+        mark.shown = shownAt(mark, toItM);
+        mark.count = countFor(*kind, mark.aheadM);
+        if (kind->place(*at, *where, mark)) add(std::move(mark));
+    }
+    keepNext(marks);
+    std::sort(marks.begin(), marks.end(), [](auto& a, auto& b) { return a.aheadM > b.aheadM; });
+    return marks;
+}
+
 Live liveAt(const LapTrace& t, LogTime when) {
     const double time = seconds(when);
     Live l;
@@ -151,7 +218,8 @@ Live liveAt(const LapTrace& t, LogTime when) {
 }
 
 SceneAt composeAt(const Stage& stage, const GuideCorner* corner, FootageTime t) {
-    auto scene = base(stage, corner, t, nullptr);
+    auto scene = base(stage, corner, t, SectionKind::WalkThrough, nullptr);
+    keepTwoLabels(scene.marks);
     scene.section = SectionKind::WalkThrough;
     scene.panels = false;
     return scene;
@@ -162,7 +230,11 @@ SceneAt compose(const Stage& stage, const Cut& cut, GuideTime t) {
     if (!now.section) return {};
     const auto* spoken = spokenAt(cut, t);
     const auto* beat = beatWith(stage.guide, spoken ? spoken->beat() : now.shot->beat);
-    auto scene = base(stage, cornerWith(stage.guide, now.section->corner), now.footage, beat);
+    auto scene = base(stage, cornerWith(stage.guide, now.section->corner), now.footage, now.section->kind, beat);
+    if (stage.labels)
+        placeLabels(scene, *stage.labels, t);
+    else
+        keepTwoLabels(scene.marks);
     scene.section = now.section->kind;
     scene.rate = now.shot->rate;
     scene.card = now.shot->kind == ShotKind::Card;
@@ -170,7 +242,6 @@ SceneAt compose(const Stage& stage, const Cut& cut, GuideTime t) {
     if (spoken)
         for (const auto& c : spoken->captions)
             if (seconds(t) >= c.startS) scene.caption = c.text;
-    if (now.section->kind == SectionKind::Lap) scene.marks.clear();
     return scene;
 }
 

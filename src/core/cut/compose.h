@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What is drawn over the footage at one moment of the guide, as plain numbers. Painting it is somebody else's job.
 #pragma once
+#include "core/camera/followed.h"
 #include "core/camera/shake.h"
 #include "core/cut/cut.h"
 #include "core/mark/mark_kind.h"
@@ -39,8 +40,10 @@ struct SceneAt {
     std::string caption, cardTitle, cardText;
     std::vector<CardRow> cardRows; ///< none: the card is a title
     bool card = false;
-    bool panels = true;    ///< tag, inputs, plan view; the marks are always drawn
-    double labelScale = 1; ///< larger in a small preview, so that labels stay readable
+    bool panels = true;         ///< tag, inputs, plan view; the marks are always drawn
+    double labelScale = 1;      ///< larger in a small preview, so that labels stay readable
+    bool labelsPlaced = false;  ///< each mark says where its label stands; else the painter finds room
+    std::vector<double> bonnet; ///< as in Stage
     std::vector<MarkOnScreen> marks;
     InputStrip strip;
     Live live;
@@ -55,8 +58,18 @@ struct Stage {
     const RoadClock& clock;
     double filmAspect = kFrameWidth / kFrameHeight; ///< width by height of the film, square pixels
     const CarPath* path = nullptr;                  ///< nothing is projected without one
-    const Shake* shake = nullptr; ///< seen in the film; null: the log alone tells how the camera turns
+    const Shake* shake = nullptr;             ///< seen in the film; null: the log alone tells how the camera turns
+    FilmInFrame filmSize = {};                ///< px of the film
+    const FollowedThings* followed = nullptr; ///< things clicked in the film; null: none was followed yet
+    /// The row below which the car itself is seen, px of the frame, at evenly spaced columns across the film; NaN where
+    /// none; null: nobody looked.
+    const std::vector<double>* bonnet = nullptr;
+    const struct LabelPlan* labels = nullptr; ///< of the whole cut; null: each picture finds room for its own
 };
+
+/// The marks of a corner in the picture of that moment, far to near, each with its words. `spoken`: what is being said.
+std::vector<MarkOnScreen> marksAt(const Stage& stage, const GuideCorner& corner, FootageTime when, SectionKind pass,
+                                  const Beat* spoken);
 
 /// The guide's camera at a moment of its film.
 std::optional<CameraPose> poseAt(const Stage& stage, FootageTime when);

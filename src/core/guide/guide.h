@@ -43,9 +43,15 @@ struct Marker {
     std::string kind; ///< "ring", "brake-posts", ...
     Anchor at;
     std::string label;
+    std::string way = {};     ///< how, where its kind has several ways: a kerb is to "use", "part", "avoid" or "limit"
+    std::string variant = {}; ///< the conditions it holds in: "dry", "wet", "cold" (tyres); empty: always
+    bool walk = true, run = true, lap = false; ///< in which passes it shows
     std::string more = {};
     friend bool operator==(const Marker&, const Marker&) = default;
 };
+
+/// Whether what is said for a variant holds in these conditions. A variant that nobody here knows does not.
+bool holdsIn(std::string_view variant, const Conditions& conditions);
 
 /// One row of the corner sheet as the coach wants it. The references are those that the texts mean, where one is known.
 struct Advice {

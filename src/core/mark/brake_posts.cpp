@@ -35,6 +35,7 @@ Vec2 labelAt(const MarkOnScreen& m) { return m.points[1]; }
 const MarkKind kBrakePostsMark{.key = "brake-posts",
                                .name = "braking point",
                                .tone = Tone::Brake,
+                               .countsDown = true,
                                .place = place,
                                .draw = draw,
                                .labelAt = labelAt,

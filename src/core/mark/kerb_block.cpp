@@ -6,6 +6,7 @@ namespace hl {
 namespace {
 
 constexpr Topic kOf[] = {Topic::Apex, Topic::Kerb, Topic::Slowest};
+constexpr std::string_view kWays[] = {"use", "part", "avoid", "limit"};
 
 bool place(const Projector& at, const OnRoad& where, MarkOnScreen& out) {
     constexpr double kStepM = 3, kHeightM = 0.06;
@@ -13,7 +14,7 @@ bool place(const Projector& at, const OnRoad& where, MarkOnScreen& out) {
     std::vector<Vec2> back;
     for (double s = where.atM; s <= where.toM; s += kStepM) {
         const auto inner = at(s, where.lateralM, kHeightM), outer = at(s, where.lateralM + wide, kHeightM);
-        if (!inner || !outer) continue;
+        if (!inner || !outer || at.behindCrest(s, kHeightM)) continue;
         out.points.push_back(*inner);
         back.push_back(*outer);
     }
@@ -22,11 +23,45 @@ bool place(const Projector& at, const OnRoad& where, MarkOnScreen& out) {
     return true;
 }
 
+/// Bars from the inner edge to the outer one, every so many points; crossed where the kerb is to be left alone.
+MarkShape bars(const MarkOnScreen& m, double width) {
+    MarkShape s;
+    const std::size_t half = m.points.size() / 2;
+    for (std::size_t i = 0; i + 1 < half; i += 2) {
+        const auto &a = m.points[i], &b = m.points[m.points.size() - 2 - i], &c = m.points[i + 1],
+                   &d = m.points[m.points.size() - 1 - i];
+        using Op = PathStep::Op;
+        s.path.push_back({Op::Move, {}, {}, a}), s.path.push_back({Op::Line, {}, {}, b});
+        s.path.push_back({Op::Move, {}, {}, c}), s.path.push_back({Op::Line, {}, {}, d});
+    }
+    s.tone = Tone::Wrong, s.lineWidth = width, s.haloWidth = width + 3;
+    return s;
+}
+
+/// To be used: solid; in part: solid along the road, open outside; avoided: crossed; the limit: a double line.
 MarkDrawing draw(const MarkOnScreen& m) {
-    auto outline = lineShape(m.points, Tone::Lamp, m.speaking ? 2.5 : 1.5);
+    const std::size_t half = m.points.size() / 2;
+    const std::span all(m.points);
+    const double width = m.speaking ? 3 : 2;
+    auto outline = lineShape(m.points, Tone::Lamp, width);
     outline.path.push_back({PathStep::Op::Close, {}, {}, {}});
     auto veil = outline;
     veil.fill = Fill::Veil, veil.lineWidth = veil.haloWidth = 0;
+    const auto inner = lineShape(all.first(half), Tone::Lamp, width + 1);
+    auto outer = lineShape(all.subspan(half), Tone::Lamp, width);
+    if (m.way == "part") {
+        outer.dashed = true;
+        return {{inner, outer}, {}};
+    }
+    if (m.way == "avoid") {
+        outline.tone = Tone::Wrong;
+        return {{outline, bars(m, width)}, {}};
+    }
+    if (m.way == "limit") {
+        auto limit = inner;
+        limit.tone = Tone::Wrong, outer.tone = Tone::Wrong;
+        return {{limit, outer}, {}};
+    }
     return {{veil, outline}, {}};
 }
 
@@ -41,6 +76,7 @@ const MarkKind kKerbBlockMark{.key = "kerb-block",
                               .place = place,
                               .draw = draw,
                               .labelAt = labelAt,
-                              .illustrates = kOf};
+                              .illustrates = kOf,
+                              .ways = kWays};
 
 } // namespace hl

@@ -10,6 +10,11 @@
 
 namespace hl {
 
+struct LabelBox {
+    double x = 0, y = 0, width = 0, height = 0;
+    friend bool operator==(const LabelBox&, const LabelBox&) = default;
+};
+
 /// A marker where it stands in one picture.
 struct MarkOnScreen {
     const struct MarkKind* kind = nullptr; ///< never null
@@ -17,14 +22,20 @@ struct MarkOnScreen {
     std::vector<Vec2>
         points;        ///< ring: centre; posts and gate: left foot, left top, right top, right foot; kerb: outline
     double sizePx = 0; ///< ring radius; height of posts
+    std::size_t second = 0; ///< of two strokes: which point begins the second one
     double aheadM = 0;
     std::string label;
-    bool speaking = false; ///< the beat now spoken is about this place
+    std::string way;             ///< as in Marker
+    double shown = 1;            ///< 0..1; it fades in far ahead and out under the car
+    bool speaking = false;       ///< the beat now spoken is about this place
+    bool unsure = false;         ///< a followed thing that may be elsewhere
+    std::string count;           ///< metres to go, where that helps; else empty
+    std::optional<LabelBox> box; ///< where its label stands; none: it has none now
 };
 
 /// Colours by their meaning; the painter knows their values.
-enum class Tone { Lamp, Brake, Power, Steering, Mist, Dark };
-enum class Fill { None, Full, Hatch, Veil, Plate };
+enum class Tone { Lamp, Brake, Power, Steering, Mist, Dark, Kerb, Wrong };
+enum class Fill { None, Full, Hatch, Dots, Veil, Plate };
 
 struct PathStep {
     enum class Op { Move, Line, Cubic, Close } op = Op::Move;
@@ -57,22 +68,24 @@ struct MarkKind {
     std::string_view key;  ///< in files
     std::string_view name; ///< for people
     Tone tone = Tone::Lamp;
-    bool stretch = false;   ///< it goes from a place to another
-    bool wordless = false;  ///< its label is not written beside it
-    bool nextOnly = false;  ///< of several ahead only the next is shown
-    double farthestM = 130; ///< further ahead it is a speck
+    bool stretch = false;    ///< it goes from a place to another
+    bool wordless = false;   ///< its label is not written beside it
+    bool nextOnly = false;   ///< of several ahead only the next is shown
+    bool countsDown = false; ///< its label tells the metres to go
+    double farthestM = 130;  ///< further ahead it is a speck
     /// Fills points and size; false when it is not in the picture.
     bool (*place)(const Projector& at, const OnRoad& where, MarkOnScreen& out) = nullptr;
     MarkDrawing (*draw)(const MarkOnScreen& mark) = nullptr;
     Vec2 (*labelAt)(const MarkOnScreen& mark) = nullptr;
-    std::span<const Topic> illustrates; ///< what is spoken of makes it stand out
+    std::span<const Topic> illustrates;          ///< what is spoken of makes it stand out
+    std::span<const std::string_view> ways = {}; ///< the first is the usual one; none: it has no ways
 };
 
 std::span<const MarkKind* const> markKinds();
 const MarkKind* markKindOf(std::string_view key); ///< null: nobody here knows it
 
 extern const MarkKind kRingMark, kBrakePostsMark, kExitPostsMark, kTurnGateMark, kApexDropMark, kKerbBlockMark,
-    kGearKeystoneMark;
+    kGearKeystoneMark, kPowerWedgeMark, kRoadLineMark, kLinkingMark, kHazardMark, kPassingMark, kDefendingMark;
 
 // Pieces that several kinds are made of.
 MarkShape lineShape(std::span<const Vec2> points, Tone tone, double width);
@@ -81,5 +94,11 @@ void addEllipse(std::vector<PathStep>& path, Vec2 centre, double rx, double ry);
 bool placePosts(const Projector& at, const OnRoad& where, double heightM, MarkOnScreen& out);
 bool placeSpot(const Projector& at, const OnRoad& where, double heightM, MarkOnScreen& out);
 MarkShape postsShape(const MarkOnScreen& m, Tone tone);
+/// A line on the road from one place to another, `leftOf` metres left of the centre line at each metre; the pieces in
+/// sight, joined.
+bool placeOnRoad(const Projector& at, const OnRoad& where, double (*leftOf)(const Projector&, const OnRoad&, double),
+                 MarkOnScreen& out);
+/// Two strokes along the road, `apartM` beside each other around the line of `leftOf`: first one, then the other.
+MarkDrawing strokesDrawing(const MarkOnScreen& m, Tone tone, double nearer, double farther);
 
 } // namespace hl

@@ -6,8 +6,10 @@
 namespace hl {
 namespace {
 
-constexpr const MarkKind* kMarkKinds[] = {&kRingMark,      &kBrakePostsMark,   &kTurnGateMark, &kApexDropMark,
-                                          &kKerbBlockMark, &kGearKeystoneMark, &kExitPostsMark};
+constexpr const MarkKind* kMarkKinds[] = {&kRingMark,      &kBrakePostsMark,   &kTurnGateMark,  &kApexDropMark,
+                                          &kKerbBlockMark, &kGearKeystoneMark, &kExitPostsMark, &kPowerWedgeMark,
+                                          &kRoadLineMark,  &kLinkingMark,      &kHazardMark,    &kPassingMark,
+                                          &kDefendingMark};
 
 } // namespace
 
@@ -22,8 +24,25 @@ MarkShape lineShape(std::span<const Vec2> points, Tone tone, double width) {
     MarkShape s;
     for (std::size_t i = 0; i < points.size(); ++i)
         s.path.push_back({i == 0 ? PathStep::Op::Move : PathStep::Op::Line, {}, {}, points[i]});
-    s.tone = tone, s.lineWidth = width, s.haloWidth = width + 3;
+    s.tone = tone, s.lineWidth = width, s.haloWidth = width + 3.5;
     return s;
+}
+
+bool placeOnRoad(const Projector& at, const OnRoad& where, double (*leftOf)(const Projector&, const OnRoad&, double),
+                 MarkOnScreen& out) {
+    constexpr double kStepM = 2.5, kUnderM = 4; // nearer it has gone under the bonnet
+    const double from = std::max(where.atM, at.nowM + kUnderM);
+    for (double s = from; s <= where.toM; s += kStepM) {
+        const auto p = at(s, leftOf(at, where, s), 0);
+        if (p && !at.behindCrest(s, 0)) out.points.push_back(*p);
+    }
+    return out.points.size() >= 2;
+}
+
+MarkDrawing strokesDrawing(const MarkOnScreen& m, Tone tone, double nearer, double farther) {
+    const auto first = std::min(m.second, m.points.size());
+    const std::span all(m.points);
+    return {{lineShape(all.first(first), tone, nearer), lineShape(all.subspan(first), tone, farther)}, {}};
 }
 
 void addEllipse(std::vector<PathStep>& path, Vec2 c, double rx, double ry) {
@@ -42,6 +61,7 @@ bool placePosts(const Projector& at, const OnRoad& where, double height, MarkOnS
     const double left = road.left + 0.4, right = -road.right - 0.4;
     const std::optional<Vec2> points[] = {at(where.atM, left, 0), at(where.atM, left, height),
                                           at(where.atM, right, height), at(where.atM, right, 0)};
+    if (at.behindCrest(where.atM, height)) return false;
     for (const auto& p : points) {
         if (!p) return false;
         out.points.push_back(*p);
@@ -52,7 +72,7 @@ bool placePosts(const Projector& at, const OnRoad& where, double height, MarkOnS
 
 bool placeSpot(const Projector& at, const OnRoad& where, double heightM, MarkOnScreen& out) {
     const auto p = at(where.atM, where.lateralM, heightM);
-    if (!p) return false;
+    if (!p || at.behindCrest(where.atM, heightM)) return false;
     out.points.push_back(*p);
     out.sizePx = std::clamp(at.pose.focalPx * 1.5 / std::max(4.0, out.aheadM), 14.0, 70.0);
     return true;

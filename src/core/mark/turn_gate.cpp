@@ -24,6 +24,7 @@ Vec2 labelAt(const MarkOnScreen& m) { return m.points[1]; }
 const MarkKind kTurnGateMark{.key = "turn-gate",
                              .name = "turn-in",
                              .tone = Tone::Steering,
+                             .countsDown = true,
                              .place = place,
                              .draw = draw,
                              .labelAt = labelAt,

@@ -1,6 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The three clocks. They never mix: LogTime - FootageTime does not compile.
 #pragma once
+// Qt's moc needs the library's configuration before <chrono>, which <cmath> brings.
+#include <cmath>
+
 #include <chrono>
 
 namespace hl {

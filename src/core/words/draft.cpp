@@ -225,6 +225,8 @@ void Writer::power() {
         constexpr std::string_view ways[] = {"First power {where}{full}.", "Squeeze the power on {where}{full}.",
                                              "Back to power {where}{full}."};
         words = said.oneOf(ways, n, {{"where", fromApex(at - corner.apexM)}, {"full", full}});
+        constexpr double kShortest = 12; // m: a wedge shorter than that is a blot
+        marker(kPowerWedgeMark, OnRoad{at, at + std::max(kShortest, rest)}, "power");
     }
     if (!facts.lifts.empty()) {
         constexpr std::string_view ways[] = {"I had to lift again here: wait, then ask once.",

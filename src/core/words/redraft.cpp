@@ -119,7 +119,8 @@ void redraftMarkers(const Redraft& r) {
     for (const auto& was : r.was().markers) {
         const auto at = owned(r.guide, r.before, was.at);
         const auto mine = std::find_if(markers.begin(), markers.end(), [&](const Marker& m) {
-            return m.kind == was.kind && m.label == was.label && samePlace(m.at, at);
+            return m.kind == was.kind && m.label == was.label && m.way == was.way && m.variant == was.variant &&
+                   m.walk == was.walk && m.run == was.run && m.lap == was.lap && samePlace(m.at, at);
         });
         if (mine == markers.end()) continue;
         free.push_back(mine->id), untouched.insert(mine->kind);

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/document/desk.h"
 
+#include "picture/paint_marks.h"
 #include "store/guide_file.h"
 
 #include <QTimer>
@@ -35,7 +36,13 @@ Result<std::shared_ptr<const Session>> broughtUpToDate(const std::shared_ptr<con
 struct Planned {
     std::shared_ptr<const Speeches> speeches;
     std::shared_ptr<const Cut> cut;
+    std::shared_ptr<const LabelPlan> labels;
 };
+
+LabelPlan labelsFor(const Guide& g, const Session& s, const Cut& cut) {
+    const auto clock = clockOf(g, s);
+    return plannedLabels(stageOf(g, s, clock), cut, labelWidth);
+}
 
 } // namespace
 
@@ -77,6 +84,7 @@ void Desk::adopt(Guide guide, std::shared_ptr<const Session> session) {
     session_ = std::move(session);
     clock_ = clockOf(history_->now(), *session_);
     cut_ = std::make_shared<Cut>();
+    labels_.reset();
     speeches_ = std::make_shared<Speeches>();
     besideLaps_.begin(session_);
     corner_ = history_->now().corners.empty() ? CornerId{} : history_->now().corners.front().id;
@@ -126,7 +134,7 @@ void Desk::afterEdit(const Guide& before) {
     }
     measureIfMoved();
     emit changed(what);
-    if (what.spoken() || what.sources || what.format || what.scene) replan();
+    if (what.spoken() || what.sources || what.format || what.scene || what.markers) replan();
 }
 
 /// Facts follow the bounds. Until the new ones are there a corner that moved has none.
@@ -150,6 +158,16 @@ void Desk::measureIfMoved() {
             emit measured();
             emit changed({.facts = true});
         });
+}
+
+void Desk::takeSeen(std::shared_ptr<const Shake> shake, std::shared_ptr<const std::vector<double>> bonnet,
+                    std::shared_ptr<const FollowedThings> followed) {
+    if (!session_) return;
+    auto s = std::make_shared<Session>(*session_);
+    s->shake = std::move(shake), s->bonnet = std::move(bonnet), s->followed = std::move(followed);
+    session_ = std::move(s);
+    emit changed({.markers = true});
+    replan();
 }
 
 void Desk::save() {
@@ -194,11 +212,13 @@ void Desk::replan() {
         this, kPlanning,
         [g = guide(), s = session_, voice = narrator_](const Progress&) {
             auto speeches = std::make_shared<const Speeches>(speechesOf(g, voice.get()));
-            return Planned{speeches, std::make_shared<const Cut>(planCut(g, *s, *speeches))};
+            auto cut = std::make_shared<const Cut>(planCut(g, *s, *speeches));
+            return Planned{speeches, cut, std::make_shared<const LabelPlan>(labelsFor(g, *s, *cut))};
         },
         [this](Planned p) {
             speeches_ = std::move(p.speeches);
             cut_ = std::move(p.cut);
+            labels_ = std::move(p.labels);
             cutIsNew_ = true;
             emit cutChanged();
         });

@@ -2,6 +2,7 @@
 // The open guide: its history, what was measured, its cut. Windows show it and send it edits; it knows no window.
 #pragma once
 #include "core/check/check.h"
+#include "core/cut/label_plan.h"
 #include "core/guide/edits.h"
 #include "core/guide/guide_change.h"
 #include "jobs/session.h"
@@ -26,6 +27,10 @@ class Desk : public QObject {
     const RoadClock& clock() const { return clock_; } ///< by the guide's tie
     const Cut& cut() const { return *cut_; }
     std::shared_ptr<const Cut> sharedCut() const { return cut_; }
+    const LabelPlan* labels() const { return labels_.get(); } ///< of the cut; null while there is none
+    /// What was seen in the film is used from now on: how the camera shook, where the car is, where things went.
+    void takeSeen(std::shared_ptr<const Shake> shake, std::shared_ptr<const std::vector<double>> bonnet,
+                  std::shared_ptr<const FollowedThings> followed);
     bool cutIsOfThisGuide() const { return cutIsNew_; } ///< false while an edit is being planned
     QString folder() const { return saving_.folder(); }
     Tasks& tasks() { return tasks_; }
@@ -77,6 +82,7 @@ class Desk : public QObject {
     RoadClock clock_;
     std::shared_ptr<const Speeches> speeches_ = std::make_shared<Speeches>();
     std::shared_ptr<const Cut> cut_ = std::make_shared<Cut>();
+    std::shared_ptr<const LabelPlan> labels_;
     std::shared_ptr<Narrator> narrator_;
     CornerId corner_;
     bool cutIsNew_ = false;

@@ -116,7 +116,11 @@ SceneAt Player::scene() const {
     return composeAt(stage(), desk_.chosen(), at<FootageTime>(footageS_));
 }
 
-Stage Player::stage() const { return stageOf(desk_.guide(), desk_.session(), desk_.clock()); }
+Stage Player::stage() const {
+    auto stage = stageOf(desk_.guide(), desk_.session(), desk_.clock());
+    stage.labels = desk_.labels();
+    return stage;
+}
 
 FootageTime Player::shown() const {
     return mode_ == Mode::Guide ? momentAt(desk_.cut(), at<GuideTime>(guideS_)).footage : at<FootageTime>(footageS_);

@@ -4,6 +4,7 @@
 #include "studio/stations/corners/corners_station.h"
 #include "studio/stations/cut/cut_station.h"
 #include "studio/stations/line_up/line_up_station.h"
+#include "studio/stations/markers/markers_station.h"
 #include "studio/stations/publish/publish_station.h"
 #include "studio/stations/scene/scene_station.h"
 #include "studio/stations/words/words_station.h"
@@ -15,6 +16,7 @@ std::vector<std::unique_ptr<Station>> allStations(Desk& desk, Player& player) {
     all.push_back(std::make_unique<SceneStation>(desk));
     all.push_back(std::make_unique<LineUpStation>(desk, player));
     all.push_back(std::make_unique<CornersStation>(desk, player));
+    all.push_back(std::make_unique<MarkersStation>(desk, player));
     all.push_back(std::make_unique<WordsStation>(desk, player));
     all.push_back(std::make_unique<CutStation>(desk, player));
     all.push_back(std::make_unique<PublishStation>(desk));

@@ -19,12 +19,39 @@ PictureView::PictureView(Player& player, QWidget* parent)
     connect(&player_, &Player::moved, this, qOverload<>(&QWidget::update));
 }
 
-/// With the loupe a click says what is looked at; else it plays or pauses.
-void PictureView::mousePressEvent(QMouseEvent* e) {
-    if (loupe_->isHidden()) return player_.toggle();
+void PictureView::setTool(PictureTool* tool) {
+    tool_ = tool;
+    setAccessibleName(tool ? tr("Picture. Click on the road or on a thing.") : tr("Picture. Click to play or pause."));
+    setCursor(tool ? Qt::CrossCursor : Qt::ArrowCursor);
+    update();
+}
+
+Vec2 PictureView::inFrame(QPointF at) const {
     const auto box = pictureBox();
     const double scale = kFrameWidth / std::max(1.0, box.width());
-    loupe_->lookAt({(e->position().x() - box.left()) * scale, (e->position().y() - box.top()) * scale});
+    return {(at.x() - box.left()) * scale, (at.y() - box.top()) * scale};
+}
+
+/// With the loupe a click says what is looked at; else the station's tool has it, or it plays or pauses.
+void PictureView::mousePressEvent(QMouseEvent* e) {
+    if (!loupe_->isHidden())
+        loupe_->lookAt(inFrame(e->position()));
+    else if (tool_)
+        tool_->press(inFrame(e->position()));
+    else
+        player_.toggle();
+    update();
+}
+
+void PictureView::mouseMoveEvent(QMouseEvent* e) {
+    if (!tool_ || !loupe_->isHidden()) return;
+    tool_->drag(inFrame(e->position()));
+    update();
+}
+
+void PictureView::mouseReleaseEvent(QMouseEvent* e) {
+    if (!tool_ || !loupe_->isHidden()) return;
+    tool_->release(inFrame(e->position()));
     update();
 }
 
@@ -68,6 +95,7 @@ void PictureView::paintEvent(QPaintEvent*) {
     auto scene = player_.scene();
     if (!scene.panels) scene.labelScale = std::clamp(0.65 / scale, 1.0, 2.0);
     paintScene(p, scene);
+    if (tool_) tool_->paint(p, scale);
     if (loupe_->isHidden()) return;
     const auto at = loupe_->centre(); // where the loupe looks
     p.setBrush(Qt::NoBrush);

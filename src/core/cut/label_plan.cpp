@@ -1,0 +1,189 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/cut/label_plan.h"
+
+#include <algorithm>
+#include <map>
+
+namespace hl {
+namespace {
+
+constexpr double kTop = 84, kLowest = 400, kSide = 16; // px: between the tag and the band along the bottom
+constexpr double kApart = 8;
+
+struct Box {
+    double x0, y0, x1, y1;
+    bool meets(const Box& o) const { return x0 < o.x1 && o.x0 < x1 && y0 < o.y1 && o.y0 < y1; }
+};
+
+Box boxOf(const LabelBox& b, double room = 0) {
+    return {b.x - room, b.y - room, b.x + b.width + room, b.y + b.height + room};
+}
+
+Box boundsOf(const MarkOnScreen& m) {
+    Box b{1e9, 1e9, -1e9, -1e9};
+    for (const auto& p : m.points)
+        b = {std::min(b.x0, p.x), std::min(b.y0, p.y), std::max(b.x1, p.x), std::max(b.y1, p.y)};
+    const double r = m.points.size() == 1 ? m.sizePx : 6;
+    return {b.x0 - r, b.y0 - r, b.x1 + r, b.y1 + r};
+}
+
+bool cross(Vec2 a, Vec2 b, Vec2 c, Vec2 d) {
+    const auto side = [](Vec2 p, Vec2 q, Vec2 r) { return (q.x - p.x) * (r.y - p.y) - (q.y - p.y) * (r.x - p.x); };
+    return side(a, b, c) * side(a, b, d) < 0 && side(c, d, a) * side(c, d, b) < 0;
+}
+
+/// One mark at one moment that was looked at.
+struct Glimpse {
+    std::size_t tick;
+    Vec2 anchor;
+    Box bounds;
+    bool speaking;
+};
+
+/// A mark while it is in sight without a break, within one section.
+struct Appearance {
+    MarkerId marker;
+    std::string label;
+    std::vector<Glimpse> seen;
+};
+
+/// The stretch of an appearance, as glimpses, in which the mark would like to be named.
+struct Wish {
+    const Appearance* of;
+    std::size_t first, last;
+    bool speaking;
+    double width;
+    std::size_t enough; ///< glimpses it must show to be read
+};
+
+std::vector<Appearance> appearances(const Stage& st, const Cut& cut, double stepS) {
+    std::vector<Appearance> all;
+    std::map<MarkerId, std::size_t> open;
+    const auto ticks = static_cast<std::size_t>(cut.lengthS / stepS) + 1;
+    const Section* section = nullptr;
+    for (std::size_t tick = 0; tick < ticks; ++tick) {
+        const auto t = at<GuideTime>((num(tick) + 0.5) * stepS);
+        const auto now = momentAt(cut, t);
+        if (now.section != section) open.clear(), section = now.section;
+        if (!section || now.shot->kind == ShotKind::Card) continue;
+        const auto* corner = cornerWith(st.guide, section->corner);
+        if (!corner) continue;
+        const auto* spoken = spokenAt(cut, t);
+        const auto* beat = beatWith(st.guide, spoken ? spoken->beat() : now.shot->beat);
+        std::map<MarkerId, std::size_t> still;
+        for (const auto& m : marksAt(st, *corner, now.footage, section->kind, beat)) {
+            if (m.kind->wordless || m.label.empty()) continue;
+            const auto before = open.find(m.id);
+            const auto i = before == open.end() ? all.size() : before->second;
+            if (i == all.size()) all.push_back({m.id, m.label + (m.kind->countsDown ? "  000 m" : ""), {}});
+            all[i].seen.push_back({tick, m.kind->labelAt(m), boundsOf(m), m.speaking});
+            still[m.id] = i;
+        }
+        open = std::move(still);
+    }
+    return all;
+}
+
+/// While it is spoken of, else all the time it is seen; what is spoken of comes first.
+std::vector<Wish> wishes(const std::vector<Appearance>& all, const LabelRules& rules,
+                         const std::function<double(const std::string&)>& widthOf) {
+    std::vector<Wish> out;
+    for (const auto& a : all) {
+        const auto enough = static_cast<std::size_t>(rules.least(a.label) / rules.stepS) + 1;
+        if (a.seen.size() < enough) continue;
+        Wish w{&a, 0, a.seen.size() - 1, false, widthOf(a.label), enough};
+        const auto isSpoken = [](const Glimpse& g) { return g.speaking; };
+        const auto first = std::find_if(a.seen.begin(), a.seen.end(), isSpoken);
+        if (first != a.seen.end()) {
+            const auto last = std::find_if(a.seen.rbegin(), a.seen.rend(), isSpoken);
+            w.speaking = true, w.first = static_cast<std::size_t>(first - a.seen.begin());
+            w.last = a.seen.size() - 1 - static_cast<std::size_t>(last - a.seen.rbegin());
+            w.last = std::max(w.last, std::min(a.seen.size(), w.first + enough) - 1);
+            w.first = std::min(w.first, w.last + 1 - enough);
+        }
+        out.push_back(w);
+    }
+    std::stable_sort(out.begin(), out.end(), [](const Wish& x, const Wish& y) { return x.speaking > y.speaking; });
+    return out;
+}
+
+/// What was placed, moment by moment, with what it names.
+using Taken = std::map<std::size_t, std::vector<std::pair<LabelBox, Vec2>>>;
+
+bool fits(const Wish& w, const LabelBox& box, std::size_t first, const Taken& taken, std::size_t most) {
+    const auto own = boxOf(box), roomy = boxOf(box, kApart);
+    for (std::size_t i = first; i <= w.last; ++i) {
+        const auto& g = w.of->seen[i];
+        if (own.meets(g.bounds)) return false;
+        const auto others = taken.find(g.tick);
+        if (others == taken.end()) continue;
+        if (others->second.size() >= most) return false;
+        for (const auto& [other, anchor] : others->second)
+            if (roomy.meets(boxOf(other)) || cross(lineEnd(box, g.anchor), g.anchor, lineEnd(other, anchor), anchor))
+                return false;
+    }
+    return true;
+}
+
+/// Near its mark, and above it rather than below.
+double cost(const Wish& w, const LabelBox& box, std::size_t first) {
+    double sum = 0;
+    for (std::size_t i = first; i <= w.last; ++i) {
+        const auto a = w.of->seen[i].anchor;
+        const auto end = lineEnd(box, a);
+        sum += std::hypot(end.x - a.x, end.y - a.y) + (box.y > a.y ? 60 : 0);
+    }
+    return sum / num(w.last - first + 1);
+}
+
+std::optional<LabelBox> placeFor(const Wish& w, std::size_t first, const Taken& taken, const LabelRules& rules) {
+    constexpr double kColumnPx = 40;
+    std::optional<LabelBox> best;
+    double least = 1e18;
+    for (double y = kTop; y <= kLowest; y += rules.height + kApart)
+        for (double x = kSide; x + w.width <= kFrameWidth - kSide; x += kColumnPx) {
+            const LabelBox box{x, y, w.width, rules.height};
+            const double c = cost(w, box, first);
+            if (c < least && fits(w, box, first, taken, rules.most)) least = c, best = box;
+        }
+    return best;
+}
+
+} // namespace
+
+Vec2 lineEnd(const LabelBox& b, Vec2 anchor) {
+    const double in = std::min(8.0, b.width / 2);
+    return {std::clamp(anchor.x, b.x + in, b.x + b.width - in), anchor.y < b.y + b.height / 2 ? b.y : b.y + b.height};
+}
+
+LabelPlan plannedLabels(const Stage& st, const Cut& cut, const std::function<double(const std::string&)>& widthOf,
+                        const LabelRules& rules) {
+    LabelPlan plan;
+    Taken taken;
+    const auto all = appearances(st, cut, rules.stepS);
+    for (const auto& w : wishes(all, rules, widthOf)) {
+        // All of the wish, else a later and shorter piece of it that still can be read: there the mark is nearer.
+        const auto later = std::max<std::size_t>(1, w.enough / 3);
+        for (std::size_t first = w.first; first + w.enough <= w.last + 1; first += later) {
+            const auto box = placeFor(w, first, taken, rules);
+            if (!box) continue;
+            for (std::size_t i = first; i <= w.last; ++i)
+                taken[w.of->seen[i].tick].emplace_back(*box, w.of->seen[i].anchor);
+            plan.labels.push_back({w.of->marker, at<GuideTime>(num(w.of->seen[first].tick) * rules.stepS),
+                                   at<GuideTime>(num(w.of->seen[w.last].tick + 1) * rules.stepS), *box});
+            break;
+        }
+    }
+    std::sort(plan.labels.begin(), plan.labels.end(), [](auto& a, auto& b) { return a.from < b.from; });
+    return plan;
+}
+
+std::optional<LabelBox> boxAt(const LabelPlan& plan, MarkerId marker, GuideTime t) {
+    for (const auto& l : plan.labels) {
+        if (l.from > t) break;
+        if (l.marker == marker && t < l.to) return l.box;
+    }
+    return std::nullopt;
+}
+
+} // namespace hl

@@ -1,0 +1,23 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What the film itself shows, looked at once and kept in the guide's cache: how the camera shook, where the car is in
+// the picture, where clicked things went.
+#pragma once
+#include "jobs/session.h"
+
+namespace hl {
+
+/// Fills the session with what the cache holds of this guide's film, camera and things. Cheap.
+Session withWhatWasSeen(Session session, const Guide& guide);
+
+/// Looks at the whole film for what is not in the cache yet, keeps it there, and returns the session with it. Nothing
+/// is looked for where the camera is only assumed. Errors: job.cancelled, media.*.
+Result<Session> lookedAtFilm(Session session, const Guide& guide, const Progress& progress);
+
+/// How the camera turned beyond the log in each picture of the film; empty where hardly anything shook.
+Result<Shake> seenShake(const Guide& guide, const Session& session, const Progress& progress);
+
+/// Follows one marker's thing and keeps its path. Errors: follow.*, media.*, job.cancelled.
+Result<FollowedPath> followMarker(const Guide& guide, const Session& session, const Marker& marker,
+                                  const Progress& progress);
+
+} // namespace hl

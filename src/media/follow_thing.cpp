@@ -1,0 +1,348 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "media/follow_thing.h"
+
+#include "core/units/numbers.h"
+#include "media/colour_mix.h"
+#include "media/patch.h"
+#include "media/video_reader.h"
+
+#include <algorithm>
+#include <opencv2/imgproc.hpp>
+#include <opencv2/video/tracking.hpp>
+#include <optional>
+
+namespace hl {
+namespace {
+
+using patch::Place;
+
+constexpr double kAround = 1.5;               // half side of the patch, in radii of the thing
+constexpr double kSure = 0.8, kUnsure = 0.62; // likeness to the kept patch
+constexpr double kLeastHalf = 6, kLeastContrast = 2.5;
+
+double medianOf(std::vector<double> v) {
+    if (v.empty()) return 0;
+    std::nth_element(v.begin(), v.begin() + static_cast<std::ptrdiff_t>(v.size() / 2), v.end());
+    return v[v.size() / 2];
+}
+
+/// A small window of two pictures in which points are followed.
+struct Window {
+    cv::Rect box;
+    static Window around(const cv::Mat& grey, double x, double y, double half) {
+        const int reach = static_cast<int>(half * 1.5 + grey.cols / 14.0);
+        const cv::Rect whole(0, 0, grey.cols, grey.rows),
+            wished(static_cast<int>(x) - reach, static_cast<int>(y) - reach, 2 * reach, 2 * reach);
+        return {wished & whole};
+    }
+};
+
+/// Where points on the thing went: the shift and growth on which most agree, checked there and back.
+std::optional<Place> carried(const cv::Mat& before, const cv::Mat& now, const Place& from) {
+    const auto w = Window::around(before, from.x, from.y, from.half);
+    if (w.box.width < 24 || w.box.height < 24) return std::nullopt;
+    const cv::Mat a = before(w.box), b = now(w.box);
+    std::vector<cv::Point2f> points, to, back;
+    constexpr int kGrid = 5;
+    for (int j = 0; j < kGrid; ++j)
+        for (int i = 0; i < kGrid; ++i)
+            points.emplace_back(static_cast<float>(from.x - w.box.x + (i - 2) * from.half * 0.3),
+                                static_cast<float>(from.y - w.box.y + (j - 2) * from.half * 0.3));
+    std::vector<unsigned char> found, again;
+    std::vector<float> error;
+    const int side = std::clamp(static_cast<int>(from.half) | 1, 9, 21);
+    const cv::TermCriteria stop(cv::TermCriteria::COUNT + cv::TermCriteria::EPS, 12, 0.03);
+    cv::calcOpticalFlowPyrLK(a, b, points, to, found, error, cv::Size(side, side), 3, stop);
+    back = points;
+    cv::calcOpticalFlowPyrLK(b, a, to, back, again, error, cv::Size(side, side), 3, stop);
+    std::vector<double> dx, dy, grow;
+    std::vector<std::size_t> good;
+    for (std::size_t i = 0; i < points.size(); ++i) {
+        const auto off = back[i] - points[i];
+        if (!found[i] || !again[i] || std::hypot(off.x, off.y) > 1.0f) continue;
+        good.push_back(i);
+        dx.push_back(static_cast<double>(to[i].x - points[i].x)),
+            dy.push_back(static_cast<double>(to[i].y - points[i].y));
+    }
+    constexpr std::size_t kEnough = 6;
+    if (good.size() < kEnough) return std::nullopt;
+    for (std::size_t i = 0; i < good.size(); ++i)
+        for (std::size_t k = i + 1; k < good.size(); ++k) {
+            const auto was = points[good[i]] - points[good[k]], is = to[good[i]] - to[good[k]];
+            const double far = std::hypot(static_cast<double>(was.x), static_cast<double>(was.y));
+            if (far > 0.5 * from.half)
+                grow.push_back(std::hypot(static_cast<double>(is.x), static_cast<double>(is.y)) / far);
+        }
+    return Place{from.x + medianOf(dx), from.y + medianOf(dy),
+                 from.half * std::clamp(grow.empty() ? 1 : medianOf(grow), 0.85, 1.18)};
+}
+
+/// The neighbourhood searched for the kept patch, in a few sizes.
+std::optional<patch::Laid> found(const patch::Patch& kept, const cv::Mat& keptFrom, const cv::Mat& grey,
+                                 const Place& near) {
+    const int reach = static_cast<int>(near.half + grey.cols / 20.0);
+    const cv::Rect whole(0, 0, grey.cols, grey.rows);
+    patch::Laid best;
+    double second = -1;
+    for (const double size : {0.85, 1.0, 1.18}) {
+        const double half = near.half * size, k = half / kept.place.half;
+        const int side = 2 * static_cast<int>(half) + 1;
+        if (side < 7 || side > 160) continue;
+        cv::Mat piece;
+        const cv::Matx23d warp(k, 0, half - k * kept.place.x, 0, k, half - k * kept.place.y);
+        cv::warpAffine(keptFrom, piece, warp, cv::Size(side, side), k < 1 ? cv::INTER_AREA : cv::INTER_LINEAR,
+                       cv::BORDER_REPLICATE);
+        const cv::Rect box = cv::Rect(static_cast<int>(near.x) - reach - side / 2,
+                                      static_cast<int>(near.y) - reach - side / 2, 2 * reach + side, 2 * reach + side) &
+                             whole;
+        if (box.width <= side || box.height <= side) continue;
+        cv::Mat score;
+        cv::matchTemplate(grey(box), piece, score, cv::TM_CCOEFF_NORMED);
+        double most = 0;
+        cv::Point where;
+        cv::minMaxLoc(score, nullptr, &most, nullptr, &where);
+        const Place start{box.x + where.x + side / 2.0 - 0.5, box.y + where.y + side / 2.0 - 0.5, half};
+        const auto laid = patch::lay(kept, grey, start);
+        if (laid.likeness > best.likeness) best = laid;
+        cv::circle(score, where, side / 2, cv::Scalar(-1), cv::FILLED);
+        cv::minMaxLoc(score, nullptr, &most, nullptr, &where);
+        second = std::max(second, most);
+    }
+    constexpr double kClear = 0.08; // better than the second of its like: one of a row of posts is no find
+    if (best.likeness < kSure || best.likeness < second + kClear) return std::nullopt;
+    return best;
+}
+
+/// Follows in one direction, frame after frame.
+class Follower {
+  public:
+    Follower(const cv::Mat& first, const Place& place, const patch::Trust& trust = patch::usualTrust())
+        : before_(first), at_(place), trust_(trust) {
+        keep(first);
+    }
+    const Place& place() const { return at_; }
+    const patch::Trust& trust() const { return trust_; }
+    bool gone() const { return gone_; }
+    double likeness() const { return likeness_; }
+    void giveUp() { gone_ = true; }
+
+    FollowedPoint step(const cv::Mat& now, FootageTime when) {
+        if (gone_) return point(when, Held::Lost);
+        Place guess = at_;
+        guess.x += vx_, guess.y += vy_, guess.half *= std::exp(std::clamp(nearing_ * at_.half, -0.12, 0.12));
+        auto went = carried(before_, now, at_);
+        if (went && at_.half < kSmallPx) went->half = guess.half; // so few pixels tell no growth
+        auto laid = patch::lay(kept_, now, went ? *went : guess);
+        const bool jumped = went && std::hypot(laid.place.x - went->x, laid.place.y - went->y) > 0.5 * at_.half + 2;
+        const bool grew = laid.place.half > 1.25 * at_.half || laid.place.half < 0.8 * at_.half;
+        Held held = laid.likeness >= kSure && went && !jumped && !grew ? Held::Sure
+                    : laid.likeness >= kUnsure && !grew && !jumped     ? Held::Unsure
+                                                                       : Held::Lost;
+        likeness_ = laid.likeness;
+        if (held != Held::Sure)
+            if (const auto again = found(kept_, keptFrom_, now, went ? *went : guess)) laid = *again, held = Held::Sure;
+        if (held == Held::Lost && went && lost_ == 0 && likeBefore(*went, now)) laid.place = *went, held = Held::Unsure;
+        if (held == Held::Lost) {
+            if (++lost_ > kPatience) gone_ = true;
+            before_ = now;
+            if (lost_ < 4) at_.x += vx_, at_.y += vy_; // it is behind something
+            return point(when, Held::Lost);
+        }
+        unsure_ = held == Held::Unsure ? unsure_ + 1 : 0;
+        // What is neared at a steady speed grows the faster the larger it is.
+        if (at_.half >= kSmallPx) nearing_ += 0.2 * (std::log(laid.place.half / at_.half) / at_.half - nearing_);
+        laid.place.half = std::max(laid.place.half, kFinestPx);
+        vx_ = 0.5 * vx_ + 0.5 * (laid.place.x - at_.x), vy_ = 0.5 * vy_ + 0.5 * (laid.place.y - at_.y);
+        if (lost_ > 0) vx_ = vy_ = 0;
+        lost_ = 0;
+        at_ = laid.place;
+        if (held == Held::Sure) learn(now);
+        const double margin = 0.5 * at_.half / kAround;
+        if (at_.x < margin || at_.y < margin || at_.x > now.cols - margin || at_.y > now.rows - margin) gone_ = true;
+        if (unsure_ > kPatience) gone_ = true; // what is unsure for so long is not known any more
+        const double grown = at_.half / kept_.place.half;
+        if (held == Held::Sure && (grown > kAnew || grown < 1 / kAnew || laid.likeness < 0.88))
+            keepSoon(now, laid.likeness);
+        before_ = now;
+        return point(when, gone_ ? Held::Lost : held);
+    }
+
+  private:
+    static constexpr int kPatience = 12;
+    static constexpr double kAnew = 1.3, kSmallPx = 10, kFinestPx = 3;
+
+    void keep(const cv::Mat& grey) { kept_ = patch::take(grey, at_, trust_), keptFrom_ = grey; }
+    /// What does not stay as it was on the thing is not the thing: points that often differ count less.
+    void learn(const cv::Mat& now) {
+        constexpr double kLearn = 0.12, kUsual = 0.35;
+        const auto off = patch::offAt(kept_, now, at_);
+        static const auto usual = patch::usualTrust();
+        for (std::size_t i = 0; i < off.size(); ++i) {
+            off_[i] += kLearn * (std::min(off[i], 4.0) - off_[i]);
+            trust_[i] = usual[i] / (1 + off_[i] / kUsual);
+        }
+        kept_.trust = trust_;
+    }
+    /// A new patch is kept where the old one still fits well, so that nothing creeps in.
+    void keepSoon(const cv::Mat& grey, double likeness) {
+        if (likeness < 0.82) return;
+        keep(grey);
+    }
+    bool likeBefore(const Place& place, const cv::Mat& now) const {
+        return patch::likenessAt(patch::take(before_, at_, trust_), now, place) > 0.9;
+    }
+    FollowedPoint point(FootageTime when, Held held) const {
+        return {when, at_.x + 0.5, at_.y + 0.5, at_.half / kAround, held};
+    }
+    cv::Mat before_, keptFrom_;
+    Place at_;
+    patch::Trust trust_, off_{};
+    patch::Patch kept_;
+    double vx_ = 0, vy_ = 0, nearing_ = 0, likeness_ = 1;
+    int lost_ = 0, unsure_ = 0;
+    bool gone_ = false;
+};
+
+struct GreyFrame {
+    FootageTime when{};
+    cv::Mat grey;
+};
+
+GreyFrame greyOf(const YuvFrame& f, const ColourMix& mix) { return {f.time, mixed(f, mix)}; }
+
+/// The frames of [from, to], in order.
+std::vector<GreyFrame> framesBetween(VideoReader& reader, const ColourMix& mix, FootageTime from, FootageTime to) {
+    std::vector<GreyFrame> out;
+    auto f = reader.frameAt(from);
+    constexpr double kTiny = 1e-4;
+    while (f && f->time <= to + Seconds(kTiny)) {
+        if (f->time >= from - Seconds(kTiny)) out.push_back(greyOf(*f, mix));
+        f = reader.next();
+    }
+    return out;
+}
+
+constexpr double kPieceS = 0.8; // s of film held at once
+
+/// Follows through a piece and, from its end, back again: a thing that does not come back to where it was has been
+/// exchanged for what is behind it. `frames` in the order of following, the first one known already.
+std::vector<FollowedPoint> throughPiece(Follower& f, const std::vector<GreyFrame>& frames) {
+    const auto start = f.place();
+    std::vector<FollowedPoint> out;
+    for (std::size_t i = 1; i < frames.size(); ++i) out.push_back(f.step(frames[i].grey, frames[i].when));
+    if (f.gone() && !out.empty() && out.front().held == Held::Lost) return out;
+    std::size_t last = out.size();
+    while (last > 0 && out[last - 1].held == Held::Lost) --last;
+    if (last < 2) return out;
+    const auto& end = out[last - 1];
+    Follower back(frames[last].grey, {end.xPx - 0.5, end.yPx - 0.5, end.radiusPx * kAround}, f.trust());
+    FollowedPoint home = end;
+    for (std::size_t i = last; i-- > 0;) home = back.step(frames[i].grey, frames[i].when);
+    const double off = std::hypot(home.xPx - 0.5 - start.x, home.yPx - 0.5 - start.y),
+                 grown = std::abs(std::log(home.radiusPx * kAround / start.half));
+    constexpr double kGrown = 0.4;
+    const double most = 2.5 + 0.12 * start.half;
+    if (home.held != Held::Lost && off < most && grown < kGrown) return out;
+    for (auto& p : out) p.held = std::max(p.held, Held::Unsure);
+    if (off > 2 * most || home.held == Held::Lost) {
+        for (std::size_t i = out.size() / 3; i < out.size(); ++i) out[i].held = Held::Lost;
+        f.giveUp();
+    }
+    return out;
+}
+
+/// The smallest size at which the thing is held well over some pictures, there and back. Small, for what is around the
+/// thing goes another way sooner or later; but not so small that there is nothing to hold on to.
+double bestRadius(const std::vector<GreyFrame>& frames, double x, double y) {
+    const double unit = frames[0].grey.cols / 1280.0;
+    constexpr double kSizes[] = {5, 8, 12, 18, 28}; // px of a 1280 wide picture
+    std::vector<std::pair<double, double>> tried;   // cost, radius
+    for (const double size : kSizes) {
+        const double radius = std::max(3.5, size * unit);
+        const Place place{x, y, std::max(kLeastHalf, kAround * radius)};
+        Follower there(frames[0].grey, place);
+        double cost = 0;
+        const double count = num(std::max<std::size_t>(1, frames.size() - 1));
+        for (std::size_t i = 1; i < frames.size(); ++i) {
+            const auto p = there.step(frames[i].grey, frames[i].when);
+            cost += (p.held == Held::Sure ? 0 : p.held == Held::Unsure ? 0.5 : 1.5) / count;
+            cost += 2 * std::max(0.0, 0.97 - there.likeness()) / count;
+        }
+        Follower back(frames.back().grey, there.place(), there.trust());
+        for (std::size_t i = frames.size() - 1; i-- > 0;) back.step(frames[i].grey, frames[i].when);
+        cost += 0.5 * std::hypot(back.place().x - x, back.place().y - y);
+        constexpr double kPlain = 9; // grey levels
+        cost += std::max(0.0, 1 - patch::take(frames[0].grey, place, patch::usualTrust()).contrast / kPlain);
+        tried.emplace_back(cost, radius);
+    }
+    constexpr double kAsGood = 0.6;
+    const double least = std::min_element(tried.begin(), tried.end())->first;
+    return std::find_if(tried.begin(), tried.end(), [&](auto& t) { return t.first <= least + kAsGood; })->second;
+}
+
+} // namespace
+
+Result<FollowedPath> followThing(const std::filesystem::path& film, const FollowWish& wish,
+                                 const std::function<bool(double)>& goOn) {
+    auto reader = VideoReader::open(film);
+    if (!reader) return reader.error();
+    const auto& info = reader->info();
+    if (wish.xPx < 0 || wish.yPx < 0 || wish.xPx > info.width || wish.yPx > info.height)
+        return Error{"follow.outside", "the click lies outside the picture", film.string(),
+                     "within " + std::to_string(info.width) + " x " + std::to_string(info.height) + " px"};
+    auto first = reader->frameAt(wish.at);
+    if (!first || wish.at < FootageTime{} || wish.at > at<FootageTime>(info.length.count() + 0.05))
+        return Error{"follow.outside", "the film has no picture at that moment", film.string(),
+                     "a time within " + std::to_string(info.length.count()) + " s"};
+    constexpr double kCorePx = 6; // of a 1280 wide picture: surely on the thing
+    const auto mix = mixFor(*first, wish.xPx, wish.yPx, std::max(3.0, kCorePx * info.width / 1280));
+    const auto clicked = greyOf(*first, mix);
+    const double x = wish.xPx - 0.5, y = wish.yPx - 0.5;
+    constexpr double kTrialS = 0.25;
+    auto trial = framesBetween(*reader, mix, clicked.when - Seconds(kTrialS), clicked.when);
+    std::reverse(trial.begin(), trial.end()); // backward: there the thing is whole
+    if (trial.size() < 4) trial = framesBetween(*reader, mix, clicked.when, clicked.when + Seconds(kTrialS));
+    const double radius = wish.radiusPx > 0 ? wish.radiusPx : bestRadius(trial, x, y);
+    const Place place{x, y, std::max(kLeastHalf, kAround * radius)};
+    FollowedPath path;
+    const double all = std::max(0.1, (wish.to - wish.from).count());
+    const auto told = [&](FootageTime t) { return goOn(std::clamp(std::abs((t - wish.at).count()) / all, 0.0, 1.0)); };
+    const Error stopped{"job.cancelled", "stopped before it was finished; nothing was changed"};
+    const bool plain =
+        patch::take(clicked.grey, place, patch::usualTrust()).contrast < kLeastContrast; // nothing there to hold on to
+
+    Follower back(clicked.grey, place);
+    GreyFrame edge = clicked;
+    for (auto end = clicked.when; end > wish.from;) {
+        const auto start = std::max(wish.from, end - Seconds(kPieceS));
+        auto piece = framesBetween(*reader, mix, start, end);
+        while (!piece.empty() && piece.back().when >= end) piece.pop_back();
+        piece.push_back(edge);
+        std::reverse(piece.begin(), piece.end());
+        for (const auto& p : throughPiece(back, piece)) path.push_back(p);
+        if (!told(start)) return stopped;
+        edge = piece.back(), end = start;
+    }
+    std::reverse(path.begin(), path.end());
+    path.push_back({clicked.when, wish.xPx, wish.yPx, place.half / kAround, Held::Sure});
+    Follower on(clicked.grey, place);
+    std::vector<GreyFrame> piece{clicked};
+    auto f = reader->frameAt(wish.at);
+    for (bool more = true; more;) {
+        f = reader->next();
+        more = f && f->time <= wish.to;
+        if (more) piece.push_back(greyOf(*f, mix));
+        if (piece.size() > 1 && (!more || (piece.back().when - piece.front().when).count() >= kPieceS)) {
+            for (const auto& p : throughPiece(on, piece)) path.push_back(p);
+            if (!told(piece.back().when)) return stopped;
+            piece.erase(piece.begin(), piece.end() - 1);
+        }
+    }
+    std::erase_if(path, [&](const FollowedPoint& p) { return p.when < wish.from || p.when > wish.to; });
+    if (plain)
+        for (auto& p : path)
+            if (p.when != clicked.when) p.held = std::max(p.held, Held::Unsure);
+    return path;
+}
+
+} // namespace hl

@@ -1,0 +1,27 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Follows a thing that was clicked in one picture through the pictures before and after it.
+#pragma once
+#include "core/camera/followed.h"
+#include "core/units/result.h"
+
+#include <filesystem>
+#include <functional>
+
+namespace hl {
+
+struct FollowWish {
+    FootageTime at{};        ///< of the picture that was clicked in
+    double xPx = 0, yPx = 0; ///< the thing's middle there, pixels of the film
+    double radiusPx = 0;     ///< of the thing there; 0: found from how the picture changes around the click
+    FootageTime from{}, to{};
+};
+
+/// Each picture's patch is laid on a kept one (Baker and Matthews' inverse compositional alignment of place and size,
+/// IJCV 2004), started where points on the thing went (pyramidal Lucas-Kanade, there and back). Where it does not fit,
+/// the neighbourhood is searched; where that fails too the thing is lost, and is so from there on unless it is found
+/// again within half a second. A point for every picture within [from, to].
+/// Errors: follow.outside (the click lies outside the picture or the film), media.*, job.cancelled.
+Result<FollowedPath> followThing(const std::filesystem::path& film, const FollowWish& wish,
+                                 const std::function<bool(double)>& goOn);
+
+} // namespace hl

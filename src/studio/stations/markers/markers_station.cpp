@@ -1,0 +1,43 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "studio/stations/markers/markers_station.h"
+
+namespace hl {
+
+MarkersStation::MarkersStation(Desk& desk, Player& player) : desk_(desk), page_(new MarkersPage(desk, player)) {
+    connect(&desk_, &Desk::opened, this, &Station::lampChanged);
+    connect(&desk_, &Desk::changed, this, &Station::lampChanged);
+    connect(page_, &MarkersPage::said, this, &Station::said);
+}
+
+QList<StationKey> MarkersStation::keys() {
+    auto* p = page_;
+    return {{Qt::Key_P, tr("propose the usual marks"), [p] { p->propose(); }},
+            {Qt::Key_Up, tr("mark before, mark after (Up, Down)"), [p] { p->chooseNext(-1); }},
+            {Qt::Key_Down, {}, [p] { p->chooseNext(1); }},
+            {Qt::Key_Left, tr("mark a metre back, on (Left, Right)"), [p] { p->nudge(-1, 0); }},
+            {Qt::Key_Right, {}, [p] { p->nudge(1, 0); }},
+            {QKeySequence(Qt::SHIFT | Qt::Key_Left), tr("mark to the left, to the right (Shift)"),
+             [p] { p->nudge(0, 0.25); }},
+            {QKeySequence(Qt::SHIFT | Qt::Key_Right), {}, [p] { p->nudge(0, -0.25); }},
+            {Qt::Key_Delete, tr("take the mark away"), [p] { p->removeChosen(); }},
+            {Qt::Key_C, tr("click pins for the camera, and back"), [p] { p->setPinning(!p->pinning()); }},
+            {Qt::Key_N, tr("another feature to click"), [p] { p->hand().nextWish(); }},
+            {QKeySequence(Qt::CTRL | Qt::Key_Left), tr("cross in the picture (Ctrl+arrows)"),
+             [p] { p->hand().moveCross(-8, 0); }},
+            {QKeySequence(Qt::CTRL | Qt::Key_Right), {}, [p] { p->hand().moveCross(8, 0); }},
+            {QKeySequence(Qt::CTRL | Qt::Key_Up), {}, [p] { p->hand().moveCross(0, -8); }},
+            {QKeySequence(Qt::CTRL | Qt::Key_Down), {}, [p] { p->hand().moveCross(0, 8); }},
+            {Qt::Key_Return, tr("set it at the cross"), [p] { p->hand().clickAtCross(); }},
+            {Qt::Key_Escape, tr("set nothing"), [p] { p->disarm(); }}};
+}
+
+Lamp MarkersStation::lamp() const {
+    if (!desk_.isOpen()) return Lamp::Hollow;
+    const auto& g = desk_.guide();
+    if (g.sources.film().camera.assumed) return Lamp::Hollow;
+    return std::any_of(g.corners.begin(), g.corners.end(), [](const auto& c) { return !c.markers.empty(); })
+               ? Lamp::Filled
+               : Lamp::Hollow;
+}
+
+} // namespace hl
