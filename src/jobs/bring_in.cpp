@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "jobs/bring_in.h"
 
+#include "jobs/camera.h"
+
 #include "jobs/shelf.h"
 
 #include "core/log/csv_cells.h"
@@ -150,6 +152,17 @@ Result<Guide> fill(const fs::path& folder, const NewGuide& wish, const PlacedLog
     return g;
 }
 
+/// A camera that nobody told of is looked for in the film, where the road's edges are known; it is kept when it is
+/// sure.
+Guide withCameraSeen(Guide g, const Session& session, const Progress& progress) {
+    if (!g.sources.film().camera.assumed || !session.trackOrNull() || session.track->edgesAssumed) return g;
+    const auto fit = findCamera(g, session, {}, progress);
+    if (!fit || !fit->sure) return g;
+    auto with = g;
+    with.sources.film().camera = fit->camera;
+    return saveGuide(session.folder, with) ? with : g;
+}
+
 } // namespace
 
 Result<PlacePair> parsePair(std::string_view text) {
@@ -280,7 +293,10 @@ Result<Guide> bringIn(const NewGuide& wish, const Progress& progress) {
     }
     if (!made) fs::remove_all(scratch, ec);
     if (made)
-        if (const auto session = bringUp(wish.folder, *made)) keepCard(*made, *session, 0);
+        if (const auto session = bringUp(wish.folder, *made)) {
+            *made = withCameraSeen(std::move(*made), *session, progress.part(0.9, 1));
+            keepCard(*made, *session, 0);
+        }
     progress.report(1, "done");
     return made;
 }

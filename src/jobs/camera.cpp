@@ -209,7 +209,8 @@ Result<std::vector<PlaceSeen>> placesSeen(const Guide& guide, const Session& s, 
             const double base = film.camera.assumed ? kAssumedPx : std::max(2.0, film.camera.residualPx),
                          lean = (looked ? 0.3 : 1.0) * kLean * pose->focalPx,
                          place = pose->focalPx * kPlaceM / std::max(2.0, depthOf(*pose, world));
-            seen.uncertaintyPx = std::hypot(base, lean, place) / frame.scale();
+            constexpr double kIn95 = 2; // the half width that holds in about 95 % of cases
+            seen.uncertaintyPx = kIn95 * std::hypot(base, lean, place) / frame.scale();
         }
         out.push_back(seen);
     }

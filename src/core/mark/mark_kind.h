@@ -20,8 +20,8 @@ struct MarkOnScreen {
     const struct MarkKind* kind = nullptr; ///< never null
     MarkerId id;
     std::vector<Vec2>
-        points;        ///< ring: centre; posts and gate: left foot, left top, right top, right foot; kerb: outline
-    double sizePx = 0; ///< ring radius; height of posts
+        points;             ///< ring: centre; posts and gate: left foot, left top, right top, right foot; kerb: outline
+    double sizePx = 0;      ///< ring radius; height of posts
     std::size_t second = 0; ///< of two strokes: which point begins the second one
     double aheadM = 0;
     std::string label;

@@ -5,6 +5,7 @@
 #include "core/mark/mark_kind.h"
 #include "studio/widgets/style.h"
 
+#include <QAbstractItemView>
 #include <QGridLayout>
 #include <QHBoxLayout>
 
@@ -34,7 +35,10 @@ MarkFields::MarkFields(Desk& desk, QWidget* parent)
     words_->setPlaceholderText(tr("words beside it"));
     for (QWidget* w : {static_cast<QWidget*>(words_), static_cast<QWidget*>(way_), static_cast<QWidget*>(variant_)})
         w->setMinimumWidth(60);
-    for (auto* box : {way_, variant_}) box->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+    for (auto* box : {way_, variant_}) {
+        box->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+        box->view()->setAccessibleName(box->accessibleName());
+    }
     from_->setObjectName(QStringLiteral("markFrom"));
     to_->setObjectName(QStringLiteral("markTo"));
     way_->setAccessibleName(tr("How it is meant"));

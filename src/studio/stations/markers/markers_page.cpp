@@ -173,8 +173,8 @@ void MarkersPage::refreshCamera() {
     wishText_->setVisible(hand_->pinning() || hand_->armed());
     if (hand_->armed())
         wishText_->setText(hand_->armed() == &kRingMark
-                               ? tr("Click the thing in the picture: the ring will follow it. Escape for nothing.")
-                               : tr("Click the place on the road. Escape for nothing."));
+                               ? tr("Click the thing in the picture: the ring will follow it. X for nothing.")
+                               : tr("Click the place on the road. X for nothing."));
     else
         wishText_->setText(hand_->wish()
                                ? tr("Next pin: %1. N for another.").arg(QString::fromStdString(hand_->wish()->name))
