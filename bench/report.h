@@ -25,6 +25,9 @@ Report accuracyOfCorners();
 Report accuracyOfColumns();
 Report accuracyOfFilmLogs();
 Report accuracyOfPanels();
+Report accuracyOfCameras(); ///< prints a table of its cases first
+Report accuracyOfFollowing();
+Report speedOfMarks(const std::filesystem::path& demo);
 Report syncCases(); ///< prints a table of its cases first
 Report speedOfImport(const std::filesystem::path& demo);
 Report speedOfAnalysis(const std::filesystem::path& demo);

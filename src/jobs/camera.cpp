@@ -94,6 +94,42 @@ bool better(const CameraFit& with, const CameraFit& pins, double met) {
     return met > kMet && with.medianPx < 1.6 * pins.medianPx + 3 && std::isfinite(with.medianPx);
 }
 
+/// What marks may be off by, where nothing says how good the answer is.
+Result<CameraFit> notSure(Result<CameraFit> fit, const char* method) {
+    constexpr double kMayBeOffPx = 30;
+    if (!fit) return fit;
+    fit->sure = false, fit->camera.method = method;
+    fit->camera.residualPx = std::max(fit->camera.residualPx, kMayBeOffPx);
+    return fit;
+}
+
+/// Of a road that was learned from where the car went only the line is known: several widths are tried, and the one
+/// whose edges are met most is taken. How wide the camera sees comes from how the picture turns, where that tells.
+Result<CameraFit> onUnknownWidth(const Guide& guide, const Session& s, const std::vector<EdgePicture>& pictures,
+                                 const Progress& progress) {
+    const auto view = viewByTurning(guide, s, progress.part(0, 0.5));
+    std::vector<EdgePicture> some;
+    for (std::size_t i = 0; i < pictures.size(); i += 2) some.push_back(pictures[i]);
+    std::optional<CameraFit> best;
+    double most = -1;
+    for (const double wider : {0.0, 1.0, 2.0, 3.5}) {
+        if (progress.cancelled()) return cancelledError();
+        progress.report(0.5 + 0.1 * wider, "trying how wide the road is");
+        auto road = *s.road;
+        for (auto* edge : {&road.left, &road.right})
+            for (double& m : *edge) m += wider;
+        const EdgeClues clues{*s.path, road, guide.sources.film().tie, inFrame(s.videoInfo)};
+        auto fit = cameraByEdges(view, clues, some);
+        if (!fit) continue;
+        const double met = edgesMet(fit->camera, fit->edgeOffM, clues, some);
+        if (met > most) most = met, best = std::move(*fit);
+    }
+    if (!best)
+        return Error{"camera.no-clue", "the road's edges are not seen in the film", "",
+                     "clicked road features (--pins)"};
+    return notSure(std::move(*best), view ? "motion and edges" : "edges");
+}
+
 /// Where the ground between camera and place rises above the line of sight.
 bool behindCrest(const CameraPose& pose, const Track& road, double fromM, const OnRoad& place) {
     const auto target = onRoad(road, place.atM, place.lateralM, place.heightM);
@@ -160,19 +196,14 @@ Result<CameraFit> findCamera(const Guide& guide, const Session& s, const std::ve
     if (pictures->size() < kFewest)
         return Error{"camera.no-clue", "the film shows too little of the lap", s.video.string(),
                      "some seconds of driving that the log covers, or clicked road features (--pins)"};
+    if (s.road->edgesAssumed) return onUnknownWidth(guide, s, *pictures, progress.part(0.5, 1));
     progress.report(0.55, "fitting the road's edges");
     auto fit = cameraByEdges(std::nullopt, clues, *pictures);
-    if (fit && fit->sure) {
-        fit->sure = !s.road->edgesAssumed;
-        return fit;
-    }
+    if (fit && fit->sure) return fit;
     const auto view = viewByTurning(guide, s, progress.part(0.6, 0.9));
-    if (!view) return fit;
+    if (!view) return notSure(std::move(fit), "edges");
     auto again = cameraByEdges(view, clues, *pictures);
-    if (!again) return again;
-    again->camera.method = "motion and edges";
-    again->sure = again->sure && !s.road->edgesAssumed;
-    return again;
+    return again && again->sure ? again : notSure(std::move(again), "motion and edges");
 }
 
 Result<std::vector<PlaceSeen>> placesSeen(const Guide& guide, const Session& s, const std::vector<CameraPin>& points,

@@ -53,6 +53,27 @@ cv::Mat standing(const std::vector<EdgePicture>& all) {
     return mask;
 }
 
+/// Stricter, for the car's outline alone: an edge there, one way, in nearly every picture. The road's own lines stand
+/// still on straights, but not in every corner.
+cv::Mat outline(const std::vector<EdgePicture>& all) {
+    constexpr float kClear = 4; // grey levels a pixel
+    constexpr double kNearlyAll = 0.9, kOneWay = 0.8;
+    cv::Mat count = cv::Mat::zeros(all[0].height, all[0].width, CV_8U), sumX = cv::Mat::zeros(count.size(), CV_32F),
+            sumY = sumX.clone(), size = sumX.clone();
+    for (const auto& p : all) {
+        const cv::Mat gx(p.height, p.width, CV_32F, const_cast<float*>(p.across.data())),
+            gy(p.height, p.width, CV_32F, const_cast<float*>(p.down.data()));
+        cv::Mat length, clear;
+        cv::magnitude(gx, gy, length);
+        sumX += gx, sumY += gy, size += length;
+        cv::dilate(length > kClear, clear, cv::Mat()); // a cockpit trembles by a pixel
+        count += clear / 255;
+    }
+    cv::Mat together;
+    cv::magnitude(sumX, sumY, together);
+    return (count >= kNearlyAll * static_cast<double>(all.size())) & (together > kOneWay * size);
+}
+
 EdgePicture edgePicture(const YuvFrame& f) {
     EdgePicture pic;
     pic.when = f.time;
@@ -78,7 +99,7 @@ void leaveOut(EdgePicture& pic, const cv::Mat& still) {
 
 struct EdgeFilm::Parts {
     VideoReader reader;
-    cv::Mat still;
+    cv::Mat still, outline;
 };
 
 EdgeFilm::EdgeFilm(std::unique_ptr<Parts> parts) : parts_(std::move(parts)) {}
@@ -94,12 +115,12 @@ Result<EdgeFilm> EdgeFilm::open(const std::filesystem::path& film, FootageTime f
         if (const auto frame = reader->frameAt(from + (to - from) * ((i + 0.5) / kLooks)))
             looks.push_back(edgePicture(*frame));
     if (looks.empty()) return Error{"media.no-frames", "has no picture there", film.string(), "a whole video file"};
-    auto parts = std::make_unique<Parts>(Parts{std::move(*reader), standing(looks)});
+    auto parts = std::make_unique<Parts>(Parts{std::move(*reader), standing(looks), outline(looks)});
     return EdgeFilm(std::move(parts));
 }
 
 std::vector<double> EdgeFilm::bonnet(std::size_t columns) const {
-    const auto& still = parts_->still;
+    const auto& still = parts_->outline;
     // Higher up the horizon stands as still as the car.
     const int top = still.rows * 60 / 100, band = std::max(1, still.cols / static_cast<int>(columns));
     std::vector<double> rows;
@@ -125,7 +146,10 @@ std::vector<double> EdgeFilm::bonnet(std::size_t columns) const {
             if (!std::isnan(seen[k])) near.push_back(seen[k]);
         rows[c] = near.size() > kBeside ? median(near) : kNaN;
     }
-    return rows;
+    constexpr double kLeap = 0.06;
+    std::size_t leaps = 0;
+    for (std::size_t c = 1; c < columns; ++c) leaps += std::abs(rows[c] - rows[c - 1]) > kLeap;
+    return leaps > columns / 16 ? std::vector<double>(columns, kNaN) : rows;
 }
 
 std::optional<EdgePicture> EdgeFilm::at(FootageTime when) {

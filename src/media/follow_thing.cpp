@@ -52,9 +52,13 @@ std::optional<Place> carried(const cv::Mat& before, const cv::Mat& now, const Pl
     std::vector<float> error;
     const int side = std::clamp(static_cast<int>(from.half) | 1, 9, 21);
     const cv::TermCriteria stop(cv::TermCriteria::COUNT + cv::TermCriteria::EPS, 12, 0.03);
-    cv::calcOpticalFlowPyrLK(a, b, points, to, found, error, cv::Size(side, side), 3, stop);
+    std::vector<cv::Mat> was, is; // pyramids, each used for both ways
+    constexpr int kLevels = 3;
+    cv::buildOpticalFlowPyramid(a, was, cv::Size(side, side), kLevels);
+    cv::buildOpticalFlowPyramid(b, is, cv::Size(side, side), kLevels);
+    cv::calcOpticalFlowPyrLK(was, is, points, to, found, error, cv::Size(side, side), kLevels, stop);
     back = points;
-    cv::calcOpticalFlowPyrLK(b, a, to, back, again, error, cv::Size(side, side), 3, stop);
+    cv::calcOpticalFlowPyrLK(is, was, to, back, again, error, cv::Size(side, side), kLevels, stop);
     std::vector<double> dx, dy, grow;
     std::vector<std::size_t> good;
     for (std::size_t i = 0; i < points.size(); ++i) {
@@ -68,10 +72,10 @@ std::optional<Place> carried(const cv::Mat& before, const cv::Mat& now, const Pl
     if (good.size() < kEnough) return std::nullopt;
     for (std::size_t i = 0; i < good.size(); ++i)
         for (std::size_t k = i + 1; k < good.size(); ++k) {
-            const auto was = points[good[i]] - points[good[k]], is = to[good[i]] - to[good[k]];
-            const double far = std::hypot(static_cast<double>(was.x), static_cast<double>(was.y));
+            const auto span = points[good[i]] - points[good[k]], spanNow = to[good[i]] - to[good[k]];
+            const double far = std::hypot(static_cast<double>(span.x), static_cast<double>(span.y));
             if (far > 0.5 * from.half)
-                grow.push_back(std::hypot(static_cast<double>(is.x), static_cast<double>(is.y)) / far);
+                grow.push_back(std::hypot(static_cast<double>(spanNow.x), static_cast<double>(spanNow.y)) / far);
         }
     return Place{from.x + medianOf(dx), from.y + medianOf(dy),
                  from.half * std::clamp(grow.empty() ? 1 : medianOf(grow), 0.85, 1.18)};
@@ -224,12 +228,36 @@ std::vector<GreyFrame> framesBetween(VideoReader& reader, const ColourMix& mix, 
 
 constexpr double kPieceS = 0.8; // s of film held at once
 
+/// Of a film of many pictures a second every second one is looked at; the thing is half way in between.
+std::vector<std::size_t> lookedAt(const std::vector<GreyFrame>& frames) {
+    constexpr double kQuick = 0.03; // s between pictures
+    const double span = std::abs((frames.back().when - frames.front().when).count());
+    const std::size_t step = frames.size() > 2 && span / num(frames.size() - 1) < kQuick ? 2 : 1;
+    std::vector<std::size_t> out;
+    for (std::size_t i = 0; i < frames.size(); i += step) out.push_back(i);
+    if (out.back() + 1 < frames.size()) out.push_back(frames.size() - 1);
+    return out;
+}
+
+FollowedPoint between(const FollowedPoint& a, const FollowedPoint& b, FootageTime when) {
+    const double f = (when - a.when).count() / (b.when - a.when).count();
+    return {when, lerp(a.xPx, b.xPx, f), lerp(a.yPx, b.yPx, f), lerp(a.radiusPx, b.radiusPx, f),
+            std::max(a.held, b.held)};
+}
+
 /// Follows through a piece and, from its end, back again: a thing that does not come back to where it was has been
 /// exchanged for what is behind it. `frames` in the order of following, the first one known already.
 std::vector<FollowedPoint> throughPiece(Follower& f, const std::vector<GreyFrame>& frames) {
     const auto start = f.place();
+    const auto looked = lookedAt(frames);
     std::vector<FollowedPoint> out;
-    for (std::size_t i = 1; i < frames.size(); ++i) out.push_back(f.step(frames[i].grey, frames[i].when));
+    FollowedPoint before{frames[0].when, start.x + 0.5, start.y + 0.5, start.half / kAround, Held::Sure};
+    for (std::size_t k = 1; k < looked.size(); ++k) {
+        const auto now = f.step(frames[looked[k]].grey, frames[looked[k]].when);
+        for (std::size_t i = looked[k - 1] + 1; i < looked[k]; ++i) out.push_back(between(before, now, frames[i].when));
+        out.push_back(now);
+        before = now;
+    }
     if (f.gone() && !out.empty() && out.front().held == Held::Lost) return out;
     std::size_t last = out.size();
     while (last > 0 && out[last - 1].held == Held::Lost) --last;
@@ -237,7 +265,8 @@ std::vector<FollowedPoint> throughPiece(Follower& f, const std::vector<GreyFrame
     const auto& end = out[last - 1];
     Follower back(frames[last].grey, {end.xPx - 0.5, end.yPx - 0.5, end.radiusPx * kAround}, f.trust());
     FollowedPoint home = end;
-    for (std::size_t i = last; i-- > 0;) home = back.step(frames[i].grey, frames[i].when);
+    for (auto k = looked.rbegin(); k != looked.rend(); ++k)
+        if (*k < last) home = back.step(frames[*k].grey, frames[*k].when);
     const double off = std::hypot(home.xPx - 0.5 - start.x, home.yPx - 0.5 - start.y),
                  grown = std::abs(std::log(home.radiusPx * kAround / start.half));
     constexpr double kGrown = 0.4;

@@ -37,7 +37,6 @@ MarkFields::MarkFields(Desk& desk, QWidget* parent)
         w->setMinimumWidth(60);
     for (auto* box : {way_, variant_}) {
         box->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
-        box->view()->setAccessibleName(box->accessibleName());
     }
     from_->setObjectName(QStringLiteral("markFrom"));
     to_->setObjectName(QStringLiteral("markTo"));
@@ -45,6 +44,7 @@ MarkFields::MarkFields(Desk& desk, QWidget* parent)
     variant_->setAccessibleName(tr("In which conditions it holds"));
     for (const char* v : {"", "dry", "wet", "cold"})
         variant_->addItem(*v ? tr("only %1").arg(QLatin1String(v)) : tr("always"), QString::fromLatin1(v));
+    for (auto* box : {way_, variant_}) box->view()->setAccessibleName(box->accessibleName());
     auto* remove = plainButton(tr("Take away"));
     remove->setObjectName(QStringLiteral("removeMark"));
     auto* grid = new QGridLayout(this);
