@@ -6,7 +6,7 @@
 #include "studio/main_window.h"
 #include "studio/shelf/shelf_page.h"
 #include "studio/stations/corners/corner_page.h"
-#include "studio/stations/markers/marks_list.h"
+#include "studio/stations/markers/markers_page.h"
 #include "studio/stations/scene/columns_dialog.h"
 #include "studio/stations/scene/laps_list.h"
 #include "studio/stations/scene/new_guide_dialog.h"
@@ -116,6 +116,10 @@ int takeShots(MainWindow& w, const QString& guide, const QString& folder) {
     waitFor([&] { return w.desk().session().bonnet != nullptr && w.desk().cutIsOfThisGuide(); }, 60000);
     w.findChild<MarksList*>()->setCurrentCell(0, 0);
     shot("markers.png");
+    auto* markers = w.findChild<MarkersPage*>();
+    markers->setPinning(true);
+    shot("pins.png");
+    markers->disarm();
     w.go(QStringLiteral("Words"));
     shot("words.png");
     w.go(QStringLiteral("Cut"));

@@ -35,9 +35,7 @@ MarkFields::MarkFields(Desk& desk, QWidget* parent)
     words_->setPlaceholderText(tr("words beside it"));
     for (QWidget* w : {static_cast<QWidget*>(words_), static_cast<QWidget*>(way_), static_cast<QWidget*>(variant_)})
         w->setMinimumWidth(60);
-    for (auto* box : {way_, variant_}) {
-        box->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
-    }
+    for (auto* box : {way_, variant_}) { box->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon); }
     from_->setObjectName(QStringLiteral("markFrom"));
     to_->setObjectName(QStringLiteral("markTo"));
     way_->setAccessibleName(tr("How it is meant"));
