@@ -170,7 +170,15 @@ Result<CameraFit> cameraFromPins(const Guide& guide, const Session& s, const std
     const auto& film = guide.sources.film();
     auto start = film.camera;
     if (!start.method.empty()) start = Camera{}; // it was solved before: begin anew
-    return solvedCamera(start, {*s.path, *s.road, film.tie, inFrame(s.videoInfo), pins, {}});
+    const CameraClues clues{*s.path, *s.road, film.tie, inFrame(s.videoInfo), pins, {}};
+    auto fit = solvedCamera(start, clues);
+    if (!fit || start.assumed) return fit;
+    // What was told may be wrong; then the clicks fit much better without it.
+    auto freely = start;
+    freely.assumed = true;
+    auto other = solvedCamera(freely, clues);
+    constexpr double kMuch = 1.5, kWorthPx = 2;
+    return other && kMuch * other->medianPx + kWorthPx < fit->medianPx ? other : fit;
 }
 
 Result<CameraFit> findCamera(const Guide& guide, const Session& s, const std::vector<CameraPin>& pins,

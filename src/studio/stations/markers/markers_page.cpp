@@ -237,7 +237,7 @@ void MarkersPage::follow(MarkerId mark) {
     if (!m) return;
     emit said(tr("Following it through the film\u2026"), false);
     desk_.tasks().start(
-        this, kFollowing,
+        this, TaskKind{kFollowing.name, kFollowing.lane, true, mark.value}, // each thing beside the others
         [g = desk_.guide(), s = desk_.sharedSession(), m = *m](const Progress& p) { return followMarker(g, *s, m, p); },
         [this, mark](Result<FollowedPath> path) {
             if (!path) return emit said(QString::fromStdString(sentence(path.error())), true);
