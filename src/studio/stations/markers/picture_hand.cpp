@@ -211,11 +211,9 @@ void PictureHand::paintPins(QPainter& p, double scale) {
     tell(p, wish_->framePx, tr("click: %1").arg(QString::fromStdString(wish_->name)), scale, look::kLamp);
 }
 
-void PictureHand::paint(QPainter& p, double scale) {
-    if (!desk_.isOpen()) return;
-    if (pinning_) paintEdges(p, scale), paintPins(p, scale);
+void PictureHand::paintChosen(QPainter& p, double scale) {
     for (const auto& m : player_.scene().marks) {
-        if (m.id != chosen_ || pinning_) continue;
+        if (m.id != chosen_) continue;
         QRectF box;
         for (const auto& v : m.points) box |= QRectF(v.x - 1, v.y - 1, 2, 2);
         const double room = m.points.size() == 1 ? m.sizePx + 8 / scale : 8 / scale;
@@ -223,6 +221,12 @@ void PictureHand::paint(QPainter& p, double scale) {
         p.setPen(QPen(QColor(look::kLamp), 1.5 / scale, Qt::DotLine));
         p.drawRect(box.adjusted(-room, -room, room, room));
     }
+}
+
+void PictureHand::paint(QPainter& p, double scale) {
+    if (!desk_.isOpen()) return;
+    if (pinning_) paintEdges(p, scale), paintPins(p, scale);
+    if (chosen_ && !pinning_) paintChosen(p, scale);
     if (drag_ && drag_->moved) {
         cross(p, drag_->nowPx, 10 / scale, look::kLamp, 2 / scale);
         if (const auto to = roadPlaceAt(player_.stage(), drag_->nowPx, player_.shown()))

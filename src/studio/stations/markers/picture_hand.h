@@ -46,6 +46,7 @@ class PictureHand : public QObject, public PictureTool {
     void pin(Vec2 framePx);
     void paintPins(QPainter& p, double scale);
     void paintEdges(QPainter& p, double scale);
+    void paintChosen(QPainter& p, double scale);
     Desk& desk_;
     Player& player_;
     const MarkKind* armed_ = nullptr;
