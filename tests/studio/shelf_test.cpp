@@ -5,6 +5,7 @@
 #include "studio/widgets/stall_meter.h"
 #include "support/studio.h"
 
+#include <atomic>
 #include <catch2/catch.hpp>
 #include <QElapsedTimer>
 #include <QSettings>
@@ -129,6 +130,33 @@ TEST_CASE("a hundred guides are searched by typing, and reached by keys") {
     REQUIRE(waitFor([&] { return page.shown() == 99; }));
     for (const auto& c : shelf.cards()) CHECK(QString::fromStdString(c.title) != gone);
     desk.tasks().waitForAll();
+}
+
+TEST_CASE("what the folders told stays when the almanac answers after them") {
+    studioReady();
+    const OwnAlmanac own;
+    auto almanac = Almanac::open(almanacFile());
+    REQUIRE(almanac);
+    REQUIRE(almanac->put(std::vector<GuideCard>{madeCard(1)}));
+    Desk desk;
+    std::atomic<bool> goOn = false;
+    for (const int n : {1, 2}) // as many as the quick lane has threads
+        desk.tasks().start(
+            &desk, TaskKind{"in the way", Lane::Quick, false, n},
+            [&](const Progress&) {
+                while (!goOn) std::this_thread::sleep_for(std::chrono::milliseconds(1));
+                return true;
+            },
+            [](bool) {});
+    Shelf shelf(desk.tasks());
+    shelf.refresh();
+    const bool looked = waitFor([&] { return !shelf.cards().empty() && !shelf.cards().front().trouble.empty(); });
+    CHECK(looked);
+    CHECK(almanac->put(std::vector<GuideCard>{madeCard(1)})); // as if it had been read before the folders were
+    goOn = true;
+    REQUIRE(waitFor([&] { return !desk.tasks().running("shelf"); }));
+    REQUIRE(shelf.cards().size() == 1);
+    CHECK_FALSE(shelf.cards().front().trouble.empty());
 }
 
 TEST_CASE("a guide whose film moved says which, and finds it and the rest where one points") {

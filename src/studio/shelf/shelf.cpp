@@ -64,7 +64,10 @@ void Shelf::refresh(const QStringList& roots) {
             a.trouble = tr("The almanac was damaged. It was put aside and made again from the guides' folders.");
         return a;
     };
-    if (!read_) tasks_.start(this, kReading, fromAlmanac, [this](Answer a) { take(std::move(a)); });
+    if (!read_)
+        tasks_.start(this, kReading, fromAlmanac, [this](Answer a) {
+            if (!read_) take(std::move(a)); // a look at the folders that was quicker knows more
+        });
     tasks_.start(this, kLooking, fromFolders, [this, looked = roots_](Answer a) {
         for (const auto& root : looked) roots_.removeAll(root);
         take(std::move(a));
