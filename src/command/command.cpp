@@ -11,9 +11,10 @@
 namespace hl {
 namespace {
 
-constexpr void (*kVerbs[])(CLI::App&, Call&) = {
-    addColumns, addReadPanel, addLaps,    addCorners, addSync,  addCompare, addNew,    addScene,   addChooseLap,
-    addShelf,   addCamera,    addProject, addFollow,  addCheck, addPlan,    addRender, addPublish, addDemo};
+constexpr void (*kVerbs[])(CLI::App&, Call&) = {addColumns, addReadPanel, addLaps,    addCorners, addSync,
+                                                addCompare, addNew,       addScene,   addShow,    addChooseLap,
+                                                addShelf,   addCamera,    addProject, addFollow,  addCheck,
+                                                addPlan,    addRender,    addPublish, addDemo};
 
 } // namespace
 

@@ -28,6 +28,7 @@ void addReadPanel(CLI::App& app, Call& s);
 void addCompare(CLI::App& app, Call& s);
 void addNew(CLI::App& app, Call& s);
 void addScene(CLI::App& app, Call& s);
+void addShow(CLI::App& app, Call& s);
 void addChooseLap(CLI::App& app, Call& s);
 void addShelf(CLI::App& app, Call& s);
 void addCamera(CLI::App& app, Call& s);

@@ -37,12 +37,12 @@ Result<BesideLap> besideLap(const Session& m, int number) {
     return traced(m, *m.log, m.laps, *lap, m.trackOrNull(), "lap " + std::to_string(number));
 }
 
-Result<BesideLap> besideLog(const Session& m, const std::filesystem::path& file) {
+Result<BesideLap> besideLog(const Session& m, const std::filesystem::path& file, int number) {
     PlacedLog reference;
     reference.track = m.track;
     const auto other = placedOn(file, reference);
     if (!other) return other.error();
-    const auto lap = fastest(other->laps);
+    const auto lap = number > 0 ? numbered(other->laps, number) : fastest(other->laps);
     if (!lap) {
         auto e = lap.error();
         e.where = file.string();

@@ -14,7 +14,8 @@ struct BesideLap {
 
 /// Errors: those of the readers, laps.no-such, compare.other-track.
 Result<BesideLap> besideLap(const Session& session, int lapNumber);
-Result<BesideLap> besideLog(const Session& session, const std::filesystem::path& log); ///< its best lap
+/// Of another log; its best lap for the number 0.
+Result<BesideLap> besideLog(const Session& session, const std::filesystem::path& log, int lapNumber = 0);
 /// The same lap by the corners the session has now.
 BesideLap comparedAgain(BesideLap beside, const Session& session);
 

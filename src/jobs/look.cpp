@@ -2,8 +2,8 @@
 #include "jobs/look.h"
 
 #include "core/camera/edges.h"
+#include "jobs/things.h"
 #include "media/edge_film.h"
-#include "media/follow_thing.h"
 #include "store/film_cache.h"
 
 #include <algorithm>
@@ -30,12 +30,6 @@ std::string keyOf(const Guide& guide, const Session& s) {
 std::string filmKey(const Session& s) {
     return s.video.string() + ' ' + std::to_string(s.videoInfo.width) + ' ' +
            std::to_string(s.videoInfo.length.count());
-}
-
-std::string thingKey(const Session& s, const InFilm& in) {
-    std::ostringstream k;
-    k << s.video.string() << ' ' << seconds(in.when) << ' ' << in.xPx << ' ' << in.yPx;
-    return k.str();
 }
 
 /// Shares of the film's height over the film's width, as px of the frame over the frame's width.
@@ -140,27 +134,6 @@ Result<Session> lookedAtFilm(Session s, const Guide& guide, const Progress& prog
             }
     s.followed = std::make_shared<const FollowedThings>(std::move(things));
     return s;
-}
-
-Result<FollowedPath> followMarker(const Guide& guide, const Session& s, const Marker& marker,
-                                  const Progress& progress) {
-    const auto* in = std::get_if<InFilm>(&marker.at);
-    if (!in || in->film != guide.sources.film().id)
-        return Error{"follow.outside", "the mark is on no thing of this film", "", "a click in the film"};
-    constexpr double kBeforeS = 4, kAfterS = 4;
-    const FollowWish wish{in->when,
-                          in->xPx,
-                          in->yPx,
-                          0,
-                          std::max(at<FootageTime>(0), in->when - Seconds(kBeforeS)),
-                          std::min(at<FootageTime>(s.videoInfo.length.count()), in->when + Seconds(kAfterS))};
-    auto path = followThing(s.video, wish, [&](double share) {
-        progress.report(share, "following");
-        return !progress.cancelled();
-    });
-    if (!path) return path;
-    (void)keepFollowed(s.folder, marker.id, thingKey(s, *in), *path);
-    return path;
 }
 
 } // namespace hl

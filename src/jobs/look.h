@@ -16,8 +16,4 @@ Result<Session> lookedAtFilm(Session session, const Guide& guide, const Progress
 /// How the camera turned beyond the log in each picture of the film; empty where hardly anything shook.
 Result<Shake> seenShake(const Guide& guide, const Session& session, const Progress& progress);
 
-/// Follows one marker's thing and keeps its path. Errors: follow.*, media.*, job.cancelled.
-Result<FollowedPath> followMarker(const Guide& guide, const Session& session, const Marker& marker,
-                                  const Progress& progress);
-
 } // namespace hl

@@ -4,7 +4,9 @@
 #include "core/cut/label_plan.h"
 #include "core/cut/soundtrack.h"
 #include "core/words/captions.h"
+#include "jobs/guide_frames.h"
 #include "jobs/hand_over.h"
+#include "jobs/lens.h"
 #include "media/movie_writer.h"
 #include "media/sound.h"
 #include "media/stretch.h"
@@ -19,10 +21,10 @@
 namespace hl {
 namespace {
 
-/// A frame of the guide on its way: the footage frame is shared while the picture stands or is slowed.
+/// A frame of the guide on its way.
 struct Decoded {
     long index = 0;
-    std::shared_ptr<const YuvFrame> frame;
+    GuideFrame frame;
 };
 struct Painted {
     YuvFrame frame;
@@ -35,17 +37,23 @@ struct Span {
     GuideTime time(long i) const { return at<GuideTime>((static_cast<double>(i) + 0.5) / frameRate); }
 };
 
-void decodeAll(VideoReader& reader, const Cut& cut, Span span, OutputSize size, HandOver<Decoded>& out,
+void decodeAll(GuideFrames& frames, const Stage& stage, const Cut& cut, Span span, HandOver<Decoded>& out,
                const Progress& progress) {
-    std::shared_ptr<const YuvFrame> last;
     for (long i = span.first; i < span.last && !progress.cancelled(); ++i) {
-        const auto want = momentAt(cut, span.time(i)).footage;
-        auto frame = reader.frameAt(want);
-        if (frame && (!last || frame->time != last->time))
-            last = std::make_shared<const YuvFrame>(fitted(std::move(*frame), size));
-        if (!last || !out.put({i, last})) break;
+        const auto t = span.time(i);
+        auto frame = frames.at(momentAt(cut, t).footage, picturesAt(stage, cut, t));
+        if (!frame || !out.put({i, std::move(*frame)})) break;
     }
     out.close();
+}
+
+/// What the painter cannot make by itself. The film is turned into colours only where a loupe looks at it.
+FilmPictures picturesFor(const GuideFrame& frame) {
+    const auto film = std::make_shared<std::vector<std::uint8_t>>();
+    return {frame.inset, [full = frame.full, film](const MarkOnScreen& mark, QSize px) {
+                if (film->empty()) *film = toBgra(*full, full->width, full->height);
+                return lensPicture({film->data(), full->width * 4, full->width, full->height}, mark, px);
+            }};
 }
 
 std::vector<long> sectionStarts(const Cut& cut, int frameRate) {
@@ -60,8 +68,8 @@ void paintAll(const Stage& stage, const Cut& cut, Span span, OutputSize size, Ha
     Overlay overlay(size.width, size.height);
     const auto starts = sectionStarts(cut, span.frameRate);
     while (auto d = in.take()) {
-        Painted p{*d->frame, std::find(starts.begin(), starts.end(), d->index) != starts.end()};
-        const auto laid = overlay.paint(compose(stage, cut, span.time(d->index)));
+        Painted p{*d->frame.full, std::find(starts.begin(), starts.end(), d->index) != starts.end()};
+        const auto laid = overlay.paint(compose(stage, cut, span.time(d->index)), picturesFor(d->frame));
         std::vector<PixelRect> rects;
         for (const QRect& r : laid.touched) rects.push_back({r.x(), r.y(), r.width(), r.height()});
         blend(p.frame,
@@ -134,9 +142,9 @@ Result<RenderReport> render(const Guide& guide, const Session& m, const Cut& cut
         if (auto s = readSound(m.video, 48000)) footage = std::move(*s);
     const auto sound = mixSoundtrack(cut, {footage, stretched}, static_cast<double>(span.first) / span.frameRate,
                                      static_cast<double>(span.last) / span.frameRate);
-    auto reader = VideoReader::open(m.video);
-    if (!reader) return reader.error();
     const auto size = outputSize(m.videoInfo);
+    auto frames = GuideFrames::open(m, size);
+    if (!frames) return frames.error();
     auto writer = MovieWriter::open(wish.out, movieOptions(guide, cut, wish, size, toS));
     if (!writer) return writer.error();
 
@@ -146,7 +154,7 @@ Result<RenderReport> render(const Guide& guide, const Session& m, const Cut& cut
     stage.labels = &labels;
     HandOver<Decoded> decoded(6);
     HandOver<Painted> painted(6);
-    std::jthread decoding([&] { decodeAll(*reader, cut, span, size, decoded, progress); });
+    std::jthread decoding([&] { decodeAll(*frames, stage, cut, span, decoded, progress); });
     std::jthread painting([&] { paintAll(stage, cut, span, size, decoded, painted); });
     auto done = encodeAll(*writer, sound, span, painted, progress.part(0.03, 1));
     painted.close();

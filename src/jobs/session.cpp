@@ -1,7 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "jobs/session.h"
 
+#include "core/lap/elevation.h"
 #include "core/lap/learn_road.h"
+#include "jobs/beside.h"
 #include "jobs/film_log.h"
 #include "jobs/look.h"
 #include "store/log_file.h"
@@ -80,11 +82,13 @@ Result<PlacedLog> placedLog(CarLog log, const LogWish& wish) {
     auto laps = findLaps(p.log, p.trackOrNull(), given);
     if (!laps) return at(laps.error(), wish.log);
     p.laps = std::move(*laps);
+    if (p.track) fillElevation(*p.track, p.log);
     if (wish.track || !wish.learnRoad || !p.log.hasPosition()) return p;
     p.track = learnRoad(p.log, p.laps);
     if (p.track && !p.track->closed) p.track.reset();
     if (!p.track) return p;
     p.learned = true;
+    fillElevation(*p.track, p.log);
     if (auto again = findLaps(p.log, &*p.track)) p.laps = std::move(*again);
     return p;
 }
@@ -155,6 +159,7 @@ Result<Session> bringUp(const std::filesystem::path& folder, const Guide& guide)
     s.laps = std::move(placed->laps), s.track = std::move(placed->track);
     s.log = std::make_shared<const CarLog>(std::move(placed->log));
     s.road = s.track ? s.track : roadFromTrace(s.trace);
+    if (!s.track && s.road) fillElevation(*s.road, *s.log);
     s.video = resolved(s.folder, guide.sources.film().file);
     const auto video = VideoReader::open(s.video, 1);
     if (!video) return video.error();
@@ -162,7 +167,7 @@ Result<Session> bringUp(const std::filesystem::path& folder, const Guide& guide)
     const auto& clock = (*s.log)[Channel::Time];
     s.path = std::make_shared<const CarPath>(
         s.road && !clock.empty() ? carPath(*s.log, *s.road, clock.front(), clock.back()) : CarPath{});
-    return measuredAgain(withWhatWasSeen(std::move(s), guide), guide);
+    return withPictures(measuredAgain(withWhatWasSeen(std::move(s), guide), guide), guide);
 }
 
 RoadClock clockOf(const Guide& guide, const Session& s) {
@@ -173,7 +178,32 @@ Stage stageOf(const Guide& guide, const Session& s, const RoadClock& clock) {
     Stage stage{guide, s.trace, s.roadOrNull(), clock, s.videoInfo.aspect(), s.path.get(), s.shake.get()};
     stage.filmSize = inFrame(s.videoInfo);
     stage.followed = s.followed.get(), stage.bonnet = s.bonnet.get();
+    stage.over = s.over.get(), stage.overName = s.overName, stage.films = &s.films, stage.measured = &s.measured;
+    stage.heldAgainst = stage.over;
+    for (const auto& lap : *s.goodLaps) // fastest first
+        if (!stage.heldAgainst && lap.lap.number != s.lap) stage.heldAgainst = &lap;
     return stage;
+}
+
+Session withPictures(Session s, const Guide& guide) {
+    s.films.clear(), s.filmFiles.clear();
+    for (const auto& f : guide.sources.films) {
+        if (f.id == guide.sources.film().id) continue;
+        const auto file = resolved(s.folder, f.file);
+        const auto video = VideoReader::open(file, 1);
+        if (!video) continue; // the shelf and the scene tell that it is gone; the guide's own film stands in
+        s.films.push_back({f.id, video->info().length.count()});
+        s.filmFiles.push_back({file, video->info()});
+    }
+    s.over.reset(), s.overName.clear(), s.overTrouble.clear();
+    const auto& over = guide.showings.over;
+    if (!over.any()) return s;
+    const auto lap = over.log.empty() ? besideLap(s, over.lap) : besideLog(s, resolved(s.folder, over.log), over.lap);
+    if (!lap)
+        s.overTrouble = sentence(lap.error());
+    else
+        s.over = std::make_shared<const LapTrace>(lap->lap), s.overName = lap->name;
+    return s;
 }
 
 FilmInFrame inFrame(const VideoInfo& film) { return {film.width, film.height}; }

@@ -56,6 +56,12 @@ struct LapOnRoad {
 /// Errors: those of traceOf.
 Result<LapOnRoad> lapOnRoad(const PlacedLog& placed, const Lap& lap, std::size_t mostLaps = 20);
 
+/// A further film of the guide that is there and can be shown.
+struct FurtherOnStage {
+    std::filesystem::path file;
+    VideoInfo info;
+};
+
 /// Everything measured when a guide is opened: the guide itself only says where it came from.
 struct Session {
     std::filesystem::path folder, video, logFile;
@@ -74,6 +80,10 @@ struct Session {
     std::shared_ptr<const Shake> shake;                ///< seen in the film, kept in the cache; null: nobody looked
     std::shared_ptr<const FollowedThings> followed;    ///< kept in the cache; null: none
     std::shared_ptr<const std::vector<double>> bonnet; ///< as in Stage; kept in the cache; null: nobody looked
+    std::vector<FilmOnStage> films;                    ///< the further ones that can be shown
+    std::vector<FurtherOnStage> filmFiles;             ///< beside them
+    std::shared_ptr<const LapTrace> over; ///< the lap laid over the guide's; null: none is wished, or it is gone
+    std::string overName, overTrouble;    ///< why it is not there
     const Track* trackOrNull() const { return track ? &*track : nullptr; }
     const Track* roadOrNull() const { return road ? &*road : nullptr; }
 };
@@ -83,6 +93,10 @@ Result<Session> bringUp(const std::filesystem::path& folder, const Guide& guide)
 
 /// Where the car is at each moment of the film, by the guide's tie. Cheap; made anew whenever the tie changes.
 RoadClock clockOf(const Guide& guide, const Session& session);
+
+/// The same session with the further films that can be shown, and with the lap that is laid over. Cheap when neither is
+/// wished.
+Session withPictures(Session session, const Guide& guide);
 
 /// What a picture is composed from.
 Stage stageOf(const Guide& guide, const Session& session, const RoadClock& clock);

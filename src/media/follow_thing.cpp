@@ -7,6 +7,7 @@
 #include "media/video_reader.h"
 
 #include <algorithm>
+#include <memory>
 #include <opencv2/imgproc.hpp>
 #include <opencv2/video/tracking.hpp>
 #include <optional>
@@ -207,24 +208,51 @@ class Follower {
     bool gone_ = false;
 };
 
+/// Turned into grey only when it is looked at.
 struct GreyFrame {
     FootageTime when{};
-    cv::Mat grey;
+    std::shared_ptr<const YuvFrame> film;
+    const ColourMix* mix = nullptr;
+    cv::Mat kept = {};
+    const cv::Mat& grey() {
+        if (kept.empty()) kept = mixed(*film, *mix);
+        return kept;
+    }
 };
 
-GreyFrame greyOf(const YuvFrame& f, const ColourMix& mix) { return {f.time, mixed(f, mix)}; }
+/// Pictures of a film piece by piece, in either direction. As many as memory allows are held, so that going backward
+/// does not decode from the same key frame again and again.
+class HeldFrames {
+  public:
+    HeldFrames(VideoReader& reader, const ColourMix& mix, FootageTime earliest)
+        : reader_(reader), mix_(mix), earliest_(earliest) {}
 
-/// The frames of [from, to], in order.
-std::vector<GreyFrame> framesBetween(VideoReader& reader, const ColourMix& mix, FootageTime from, FootageTime to) {
-    std::vector<GreyFrame> out;
-    auto f = reader.frameAt(from);
-    constexpr double kTiny = 1e-4;
-    while (f && f->time <= to + Seconds(kTiny)) {
-        if (f->time >= from - Seconds(kTiny)) out.push_back(greyOf(*f, mix));
-        f = reader.next();
+    /// The frames of [from, to], in order.
+    std::vector<GreyFrame> between(FootageTime from, FootageTime to) {
+        constexpr double kTiny = 1e-4;
+        if (held_.empty() || from < from_ - Seconds(kTiny) || to > to_ + Seconds(kTiny)) hold(from, to);
+        std::vector<GreyFrame> out;
+        for (const auto& f : held_)
+            if (f->time >= from - Seconds(kTiny) && f->time <= to + Seconds(kTiny)) out.push_back({f->time, f, &mix_});
+        return out;
     }
-    return out;
-}
+
+  private:
+    static constexpr double kBytes = 320e6;
+    void hold(FootageTime from, FootageTime to) {
+        const auto& info = reader_.info();
+        const double most = kBytes / (1.5 * info.width * info.height) / std::max(1.0, info.frameRate);
+        from_ = std::min(from, std::max(earliest_, to - Seconds(most))), to_ = to;
+        held_.clear();
+        constexpr double kTiny = 1e-4;
+        for (auto f = reader_.frameAt(from_); f && f->time <= to + Seconds(kTiny); f = reader_.next())
+            held_.push_back(std::make_shared<const YuvFrame>(std::move(*f)));
+    }
+    VideoReader& reader_;
+    const ColourMix& mix_;
+    FootageTime earliest_, from_{}, to_{};
+    std::vector<std::shared_ptr<const YuvFrame>> held_;
+};
 
 constexpr double kPieceS = 0.8; // s of film held at once
 
@@ -247,13 +275,13 @@ FollowedPoint between(const FollowedPoint& a, const FollowedPoint& b, FootageTim
 
 /// Follows through a piece and, from its end, back again: a thing that does not come back to where it was has been
 /// exchanged for what is behind it. `frames` in the order of following, the first one known already.
-std::vector<FollowedPoint> throughPiece(Follower& f, const std::vector<GreyFrame>& frames) {
+std::vector<FollowedPoint> throughPiece(Follower& f, std::vector<GreyFrame>& frames) {
     const auto start = f.place();
     const auto looked = lookedAt(frames);
     std::vector<FollowedPoint> out;
     FollowedPoint before{frames[0].when, start.x + 0.5, start.y + 0.5, start.half / kAround, Held::Sure};
     for (std::size_t k = 1; k < looked.size(); ++k) {
-        const auto now = f.step(frames[looked[k]].grey, frames[looked[k]].when);
+        const auto now = f.step(frames[looked[k]].grey(), frames[looked[k]].when);
         for (std::size_t i = looked[k - 1] + 1; i < looked[k]; ++i) out.push_back(between(before, now, frames[i].when));
         out.push_back(now);
         before = now;
@@ -263,10 +291,10 @@ std::vector<FollowedPoint> throughPiece(Follower& f, const std::vector<GreyFrame
     while (last > 0 && out[last - 1].held == Held::Lost) --last;
     if (last < 2) return out;
     const auto& end = out[last - 1];
-    Follower back(frames[last].grey, {end.xPx - 0.5, end.yPx - 0.5, end.radiusPx * kAround}, f.trust());
+    Follower back(frames[last].grey(), {end.xPx - 0.5, end.yPx - 0.5, end.radiusPx * kAround}, f.trust());
     FollowedPoint home = end;
     for (auto k = looked.rbegin(); k != looked.rend(); ++k)
-        if (*k < last) home = back.step(frames[*k].grey, frames[*k].when);
+        if (*k < last) home = back.step(frames[*k].grey(), frames[*k].when);
     const double off = std::hypot(home.xPx - 0.5 - start.x, home.yPx - 0.5 - start.y),
                  grown = std::abs(std::log(home.radiusPx * kAround / start.half));
     constexpr double kGrown = 0.4;
@@ -282,26 +310,26 @@ std::vector<FollowedPoint> throughPiece(Follower& f, const std::vector<GreyFrame
 
 /// The smallest size at which the thing is held well over some pictures, there and back. Small, for what is around the
 /// thing goes another way sooner or later; but not so small that there is nothing to hold on to.
-double bestRadius(const std::vector<GreyFrame>& frames, double x, double y) {
-    const double unit = frames[0].grey.cols / 1280.0;
+double bestRadius(std::vector<GreyFrame>& frames, double x, double y) {
+    const double unit = frames[0].grey().cols / 1280.0;
     constexpr double kSizes[] = {5, 8, 12, 18, 28}; // px of a 1280 wide picture
     std::vector<std::pair<double, double>> tried;   // cost, radius
     for (const double size : kSizes) {
         const double radius = std::max(3.5, size * unit);
         const Place place{x, y, std::max(kLeastHalf, kAround * radius)};
-        Follower there(frames[0].grey, place);
+        Follower there(frames[0].grey(), place);
         double cost = 0;
         const double count = num(std::max<std::size_t>(1, frames.size() - 1));
         for (std::size_t i = 1; i < frames.size(); ++i) {
-            const auto p = there.step(frames[i].grey, frames[i].when);
+            const auto p = there.step(frames[i].grey(), frames[i].when);
             cost += (p.held == Held::Sure ? 0 : p.held == Held::Unsure ? 0.5 : 1.5) / count;
             cost += 2 * std::max(0.0, 0.97 - there.likeness()) / count;
         }
-        Follower back(frames.back().grey, there.place(), there.trust());
-        for (std::size_t i = frames.size() - 1; i-- > 0;) back.step(frames[i].grey, frames[i].when);
+        Follower back(frames.back().grey(), there.place(), there.trust());
+        for (std::size_t i = frames.size() - 1; i-- > 0;) back.step(frames[i].grey(), frames[i].when);
         cost += 0.5 * std::hypot(back.place().x - x, back.place().y - y);
         constexpr double kPlain = 9; // grey levels
-        cost += std::max(0.0, 1 - patch::take(frames[0].grey, place, patch::usualTrust()).contrast / kPlain);
+        cost += std::max(0.0, 1 - patch::take(frames[0].grey(), place, patch::usualTrust()).contrast / kPlain);
         tried.emplace_back(cost, radius);
     }
     constexpr double kAsGood = 0.6;
@@ -325,26 +353,27 @@ Result<FollowedPath> followThing(const std::filesystem::path& film, const Follow
                      "a time within " + std::to_string(info.length.count()) + " s"};
     constexpr double kCorePx = 6; // of a 1280 wide picture: surely on the thing
     const auto mix = mixFor(*first, wish.xPx, wish.yPx, std::max(3.0, kCorePx * info.width / 1280));
-    const auto clicked = greyOf(*first, mix);
+    GreyFrame clicked{first->time, std::make_shared<const YuvFrame>(*first), &mix};
+    HeldFrames held(*reader, mix, wish.from);
     const double x = wish.xPx - 0.5, y = wish.yPx - 0.5;
     constexpr double kTrialS = 0.25;
-    auto trial = framesBetween(*reader, mix, clicked.when - Seconds(kTrialS), clicked.when);
+    auto trial = held.between(std::max(at<FootageTime>(0), clicked.when - Seconds(kTrialS)), clicked.when);
     std::reverse(trial.begin(), trial.end()); // backward: there the thing is whole
-    if (trial.size() < 4) trial = framesBetween(*reader, mix, clicked.when, clicked.when + Seconds(kTrialS));
+    if (trial.size() < 4) trial = held.between(clicked.when, clicked.when + Seconds(kTrialS));
     const double radius = wish.radiusPx > 0 ? wish.radiusPx : bestRadius(trial, x, y);
     const Place place{x, y, std::max(kLeastHalf, kAround * radius)};
     FollowedPath path;
     const double all = std::max(0.1, (wish.to - wish.from).count());
     const auto told = [&](FootageTime t) { return goOn(std::clamp(std::abs((t - wish.at).count()) / all, 0.0, 1.0)); };
     const Error stopped{"job.cancelled", "stopped before it was finished; nothing was changed"};
-    const bool plain =
-        patch::take(clicked.grey, place, patch::usualTrust()).contrast < kLeastContrast; // nothing there to hold on to
+    const bool plain = patch::take(clicked.grey(), place, patch::usualTrust()).contrast <
+                       kLeastContrast; // nothing there to hold on to
 
-    Follower back(clicked.grey, place);
+    Follower back(clicked.grey(), place);
     GreyFrame edge = clicked;
     for (auto end = clicked.when; end > wish.from;) {
         const auto start = std::max(wish.from, end - Seconds(kPieceS));
-        auto piece = framesBetween(*reader, mix, start, end);
+        auto piece = held.between(start, end);
         while (!piece.empty() && piece.back().when >= end) piece.pop_back();
         piece.push_back(edge);
         std::reverse(piece.begin(), piece.end());
@@ -354,13 +383,13 @@ Result<FollowedPath> followThing(const std::filesystem::path& film, const Follow
     }
     std::reverse(path.begin(), path.end());
     path.push_back({clicked.when, wish.xPx, wish.yPx, place.half / kAround, Held::Sure});
-    Follower on(clicked.grey, place);
+    Follower on(clicked.grey(), place);
     std::vector<GreyFrame> piece{clicked};
     auto f = reader->frameAt(wish.at);
     for (bool more = true; more;) {
         f = reader->next();
         more = f && f->time <= wish.to;
-        if (more) piece.push_back(greyOf(*f, mix));
+        if (more) piece.push_back({f->time, std::make_shared<const YuvFrame>(std::move(*f)), &mix});
         if (piece.size() > 1 && (!more || (piece.back().when - piece.front().when).count() >= kPieceS)) {
             for (const auto& p : throughPiece(on, piece)) path.push_back(p);
             if (!told(piece.back().when)) return stopped;
@@ -372,6 +401,27 @@ Result<FollowedPath> followThing(const std::filesystem::path& film, const Follow
         for (auto& p : path)
             if (p.when != clicked.when) p.held = std::max(p.held, Held::Unsure);
     return path;
+}
+
+Result<std::optional<FollowedPoint>> thingFoundAgain(const std::filesystem::path& film, const FollowWish& known,
+                                                     FootageTime when, double nearX, double nearY) {
+    auto reader = VideoReader::open(film);
+    if (!reader) return reader.error();
+    const auto first = reader->frameAt(known.at), other = reader->frameAt(when);
+    if (!first || !other)
+        return Error{"follow.outside", "the film has no picture at that moment", film.string(),
+                     "a time within " + std::to_string(reader->info().length.count()) + " s"};
+    constexpr double kUsualPx = 9; // radius, of a 1280 wide picture
+    const double unit = first->width / 1280.0, radius = known.radiusPx > 0 ? known.radiusPx : kUsualPx * unit;
+    const auto mix = mixFor(*first, known.xPx, known.yPx, std::max(3.0, radius / 2));
+    const auto was = mixed(*first, mix), is = mixed(*other, mix);
+    const Place place{known.xPx - 0.5, known.yPx - 0.5, std::max(kLeastHalf, kAround * radius)};
+    const auto kept = patch::take(was, place, patch::usualTrust());
+    if (kept.contrast < kLeastContrast) return std::optional<FollowedPoint>();
+    const auto again = found(kept, was, is, {nearX - 0.5, nearY - 0.5, place.half});
+    if (!again) return std::optional<FollowedPoint>();
+    return std::optional(FollowedPoint{other->time, again->place.x + 0.5, again->place.y + 0.5,
+                                       again->place.half / kAround, Held::Sure});
 }
 
 } // namespace hl

@@ -6,6 +6,7 @@
 
 #include <filesystem>
 #include <functional>
+#include <optional>
 
 namespace hl {
 
@@ -23,5 +24,10 @@ struct FollowWish {
 /// Errors: follow.outside (the click lies outside the picture or the film), media.*, job.cancelled.
 Result<FollowedPath> followThing(const std::filesystem::path& film, const FollowWish& wish,
                                  const std::function<bool(double)>& goOn);
+
+/// The thing of `known` (its click; radius 0: of a usual size) in another picture of the same film, near where it
+/// should be. Nothing where nothing like it is there. Errors: follow.outside, media.*.
+Result<std::optional<FollowedPoint>> thingFoundAgain(const std::filesystem::path& film, const FollowWish& known,
+                                                     FootageTime when, double nearXPx, double nearYPx);
 
 } // namespace hl

@@ -10,12 +10,12 @@ Overlay::Overlay(int width, int height)
     image_.fill(Qt::transparent);
 }
 
-Overlay::Laid Overlay::paint(const SceneAt& scene) {
+Overlay::Laid Overlay::paint(const SceneAt& scene, const FilmPictures& films) {
     std::vector<QRect> touched;
     {
         QPainter p(&image_);
         p.scale(scale_, scale_);
-        touched = paintScene(p, scene);
+        touched = paintScene(p, scene, films);
     }
     QRegion region; // rectangles may overlap; laid twice they would darken
     for (const auto& r : touched)

@@ -2,7 +2,7 @@
 // What lies over the film, on a picture of its own that stays transparent: only what was touched is laid on the film
 // and wiped again.
 #pragma once
-#include "core/cut/compose.h"
+#include "picture/paint_scene.h"
 
 #include <QImage>
 #include <QRegion>
@@ -16,7 +16,7 @@ class Overlay {
         const QImage& image; ///< premultiplied BGRA
         QRegion touched;     ///< with even borders, for chroma is shared by 2x2 pixels; no pixel twice
     };
-    Laid paint(const SceneAt& scene);
+    Laid paint(const SceneAt& scene, const FilmPictures& films = {});
     void wipe(); ///< what was painted last
 
   private:

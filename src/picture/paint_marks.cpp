@@ -150,12 +150,27 @@ QRectF paintLabel(QPainter& p, const MarkOnScreen& m, const QRectF& box) {
     p.setBrush(tone);
     p.drawRect(QRectF(box.left(), box.top() + 4, 4, box.height() - 8));
     p.setPen(QColor(look::kMist));
-    p.drawText(box.adjusted(14, 0, -10, 0), Qt::AlignVCenter | Qt::AlignLeft, QString::fromStdString(m.label));
+    const auto words = m.window ? box.adjusted(0, box.height() - kLabelHeight - 2, 0, 0) : box;
+    p.drawText(words.adjusted(14, 0, -10, 0), Qt::AlignVCenter | Qt::AlignLeft,
+               m.window ? p.fontMetrics().elidedText(QString::fromStdString(m.label), Qt::ElideRight,
+                                                     static_cast<int>(words.width()) - 24)
+                        : QString::fromStdString(m.label));
     if (!m.count.empty()) {
         p.setPen(QColor(look::kLamp));
-        p.drawText(box.adjusted(14, 0, -12, 0), Qt::AlignVCenter | Qt::AlignRight, QString::fromStdString(m.count));
+        p.drawText(words.adjusted(14, 0, -12, 0), Qt::AlignVCenter | Qt::AlignRight, QString::fromStdString(m.count));
     }
     return box.united(QRectF(anchor, QSizeF(1, 1)).normalized());
+}
+
+/// The film around the mark, enlarged, over its words.
+void paintLens(QPainter& p, const QRectF& box, const QImage& film) {
+    if (film.isNull()) return;
+    const QRectF window(box.left() + 6, box.top() + 6, box.width() - 12, kLensHeightPx);
+    p.setRenderHint(QPainter::SmoothPixmapTransform);
+    p.drawImage(window, film);
+    p.setBrush(Qt::NoBrush);
+    p.setPen(QPen(QColor(look::kLamp), 2));
+    p.drawRect(window);
 }
 
 QString widest(const MarkOnScreen& m) {
@@ -170,7 +185,7 @@ double labelWidth(const std::string& words) {
            28;
 }
 
-void paintMarks(QPainter& p, const SceneAt& scene, std::vector<QRectF>& touched) {
+void paintMarks(QPainter& p, const SceneAt& scene, const FilmPictures& films, std::vector<QRectF>& touched) {
     p.save();
     if (scene.bonnet.size() > 1) p.setClipPath(world(scene.bonnet), Qt::IntersectClip);
     for (const auto& m : scene.marks) touched.push_back(paintMark(p, m).adjusted(-6, -6, 6, 6));
@@ -178,18 +193,24 @@ void paintMarks(QPainter& p, const SceneAt& scene, std::vector<QRectF>& touched)
     p.setFont(look::text(kLabelText * scene.labelScale, look::Weight::Strong));
     const QFontMetricsF metrics(p.font());
     Taken taken;
+    const LabelRules rules;
     for (auto m = scene.marks.rbegin(); m != scene.marks.rend(); ++m) { // nearest first
-        if (m->label.empty() || m->kind->wordless) continue;
+        if ((m->label.empty() && !m->window) || m->kind->wordless) continue;
         QRectF box;
         if (m->box)
             box = {m->box->x, m->box->y, m->box->width, m->box->height};
         else if (!scene.labelsPlaced)
             box = freePlace(point(m->kind->labelAt(*m)),
-                            QSizeF(metrics.horizontalAdvance(widest(*m)) + 28, kLabelHeight * scene.labelScale), taken);
+                            m->window
+                                ? QSizeF(rules.windowWidth, rules.windowHeight)
+                                : QSizeF(metrics.horizontalAdvance(widest(*m)) + 28, kLabelHeight * scene.labelScale),
+                            taken);
         else
             continue;
         taken.boxes.push_back(box), taken.lines.push_back(lineOf(box, point(m->kind->labelAt(*m))));
         touched.push_back(paintLabel(p, *m, box).adjusted(-3, -3, 3, 3));
+        if (m->window && films.lens)
+            paintLens(p, box, films.lens(*m, {static_cast<int>(kLensWidthPx), static_cast<int>(kLensHeightPx)}));
     }
 }
 

@@ -2,9 +2,12 @@
 #include "picture/paint_scene.h"
 
 #include "picture/paint_card.h"
+#include "picture/paint_gauges.h"
 #include "picture/paint_marks.h"
+#include "picture/paint_plan.h"
 #include "picture/tokens.h"
 
+#include <algorithm>
 #include <cmath>
 #include <QCoreApplication>
 #include <QPainterPath>
@@ -16,12 +19,6 @@ namespace {
 const QColor kPlate(18, 35, 31, 222);
 
 QString tr(const char* text) { return QCoreApplication::translate("Picture", text); }
-
-void plate(QPainter& p, const QRectF& box) {
-    p.setPen(Qt::NoPen);
-    p.setBrush(kPlate);
-    p.drawRoundedRect(box, look::kRadiusPicture, look::kRadiusPicture);
-}
 
 QString rateText(double rate) {
     switch (paceOf(rate)) {
@@ -48,7 +45,7 @@ QRectF paintTag(QPainter& p, const SceneAt& s) {
                  wPace = QFontMetricsF(small).horizontalAdvance(pace);
     const QRectF box(28, 24, 20 + wNumber + (name.isEmpty() ? 0 : 12 + wName) + (pace.isEmpty() ? 0 : 22 + wPace) + 20,
                      52);
-    plate(p, box);
+    paintPlate(p, box);
     double x = box.left() + 20;
     p.setFont(big);
     p.setPen(QColor(look::kLamp));
@@ -63,68 +60,19 @@ QRectF paintTag(QPainter& p, const SceneAt& s) {
     return box;
 }
 
-/// Gear, speed and the strip of pedals, bottom left.
-QRectF paintInputs(QPainter& p, const SceneAt& s) {
-    if (s.strip.throttle.empty() && s.strip.brake.empty() && !s.live.speed) return {};
-    const QRectF box(28, 590, 700, 108);
-    plate(p, box);
-    const auto figure = [&](double x, double w, const QString& value, const QString& unit) {
-        p.setFont(look::figures(44, look::Weight::Strong));
-        p.setPen(QColor(look::kMist));
-        p.drawText(QRectF(x, box.top() + 8, w, 56), Qt::AlignCenter, value);
-        p.setFont(look::text(21));
-        p.setPen(QColor(look::kReed));
-        p.drawText(QRectF(x, box.top() + 68, w, 30), Qt::AlignCenter, unit);
-    };
-    if (s.live.gear) figure(box.left() + 10, 70, QString::number(*s.live.gear), tr("gear"));
-    if (s.live.speed)
-        figure(box.left() + 82, 106, QString::number(std::lround(inUnit(*s.live.speed, s.speedUnit))),
-               QString::fromUtf8(symbol(s.speedUnit).data()));
-    const QRectF strip(box.left() + 200, box.top() + 12, box.width() - 216, 54);
-    paintStrip(p, strip, s.strip);
-    p.setFont(look::text(21));
-    const auto percent = [](const std::optional<double>& v) {
-        return v ? QString::number(std::lround(*v * 100)) + QStringLiteral(" %") : QString();
-    };
-    const QRectF below(strip.left(), strip.bottom() + 2, strip.width(), 34);
-    p.setPen(QColor(look::kBrake));
-    if (s.live.brake)
-        p.drawText(below, Qt::AlignVCenter | Qt::AlignLeft, tr("brake") + QLatin1Char(' ') + percent(s.live.brake));
-    p.setPen(QColor(look::kPower));
-    if (s.live.throttle)
-        p.drawText(below.adjusted(160, 0, 0, 0), Qt::AlignVCenter | Qt::AlignLeft,
-                   tr("power") + QLatin1Char(' ') + percent(s.live.throttle));
-    p.setPen(QColor(look::kReed));
-    p.drawText(below, Qt::AlignVCenter | Qt::AlignRight, QString::number(std::lround(s.atM)) + QStringLiteral(" m"));
-    return box;
-}
-
-/// The road from above, car in the middle driving upwards, bottom right.
-QRectF paintInset(QPainter& p, const SceneAt& s) {
-    if (s.inset.left.size() < 2) return {};
-    const QRectF box(1072, 506, 180, 192);
-    plate(p, box);
-    p.save();
-    p.setClipRect(box.adjusted(4, 4, -4, -4));
-    const double scale = box.height() / 150;
-    const QPointF car(box.center().x(), box.bottom() - 50);
-    const auto at = [&](Vec2 v) { return QPointF(car.x() + v.x * scale, car.y() - v.y * scale); };
-    QPolygonF road;
-    for (const auto& v : s.inset.left) road << at(v);
-    for (auto v = s.inset.right.rbegin(); v != s.inset.right.rend(); ++v) road << at(*v);
-    p.setPen(QPen(QColor(look::kReed), 1));
-    p.setBrush(QColor(look::kRoad));
-    p.drawPolygon(road);
-    QPolygonF line;
-    for (const auto& v : s.inset.driven) line << at(v);
-    p.setPen(QPen(QColor(look::kLamp), 2));
-    p.drawPolyline(line);
-    QPolygonF arrow;
-    arrow << car + QPointF(0, -9) << car + QPointF(6, 7) << car + QPointF(-6, 7);
-    p.setPen(QPen(QColor(look::kMarsh900), 1.5));
-    p.setBrush(QColor(look::kMist));
-    p.drawPolygon(arrow);
-    p.restore();
+/// The other picture, small in a corner.
+QRectF paintInset(QPainter& p, const SceneAt& s, const QImage& film) {
+    if (!s.planInset.empty()) {
+        paintPlan(p, s.planInset);
+        return {s.planInset.box.x, s.planInset.box.y, s.planInset.box.width, s.planInset.box.height};
+    }
+    if (!s.pictures.inset || !s.corners.inset || film.isNull()) return {};
+    const auto& b = *s.corners.inset;
+    const QRectF box(b.x, b.y, b.width, b.height);
+    paintPlate(p, box);
+    const auto size = QSizeF(film.size()).scaled(box.size() - QSizeF(6, 6), Qt::KeepAspectRatio);
+    p.setRenderHint(QPainter::SmoothPixmapTransform);
+    p.drawImage(QRectF(box.center() - QPointF(size.width() / 2, size.height() / 2), size), film);
     return box;
 }
 
@@ -136,7 +84,7 @@ QRectF paintCaption(QPainter& p, const QString& text) {
     layout.setTextOption(option);
     layout.beginLayout();
     double height = 0, widest = 0;
-    constexpr double kWidth = 860;
+    constexpr double kWidth = 820;
     for (auto line = layout.createLine(); line.isValid(); line = layout.createLine()) {
         line.setLineWidth(kWidth);
         line.setPosition({0, height});
@@ -145,27 +93,44 @@ QRectF paintCaption(QPainter& p, const QString& text) {
     }
     layout.endLayout();
     const QRectF box(640 - widest / 2 - 22, 574 - height - 18, widest + 44, height + 16);
-    plate(p, box);
+    paintPlate(p, box);
     p.setPen(QColor(look::kMist));
     layout.draw(&p, {640 - kWidth / 2, box.top() + 8});
     return box;
 }
 
+/// The caption would say what the cue words say already.
+bool cueIsRead(const SceneAt& s) {
+    return s.section == SectionKind::Run && !s.cue.empty() &&
+           std::any_of(s.corners.gauges.begin(), s.corners.gauges.end(),
+                       [](const PlacedGauge& g) { return g.kind->key == "cue"; });
+}
+
 } // namespace
 
-std::vector<QRect> paintScene(QPainter& p, const SceneAt& s) {
+void paintPlate(QPainter& p, const QRectF& box) {
+    p.setPen(Qt::NoPen);
+    p.setBrush(kPlate);
+    p.drawRoundedRect(box, look::kRadiusPicture, look::kRadiusPicture);
+}
+
+std::vector<QRect> paintScene(QPainter& p, const SceneAt& s, const FilmPictures& films) {
     p.setRenderHint(QPainter::Antialiasing);
     std::vector<QRectF> touched;
     if (s.card)
         touched.push_back(paintCard(p, s));
     else {
-        paintMarks(p, s, touched);
+        if (s.pictures.planFull) {
+            paintPlan(p, s.plan);
+            touched.push_back(QRectF(0, 0, kFrameWidth, kFrameHeight));
+        }
+        paintMarks(p, s, films, touched);
         if (s.panels) {
             touched.push_back(paintTag(p, s));
-            touched.push_back(paintInputs(p, s));
-            touched.push_back(paintInset(p, s));
+            for (const auto& r : paintGauges(p, s)) touched.push_back(r);
+            touched.push_back(paintInset(p, s, films.inset));
         }
-        touched.push_back(paintCaption(p, QString::fromStdString(s.caption)));
+        if (!cueIsRead(s)) touched.push_back(paintCaption(p, QString::fromStdString(s.caption)));
     }
     std::vector<QRect> whole;
     for (const auto& r : touched)

@@ -5,6 +5,7 @@
 #include "store/choices_json.h"
 #include "store/guide_migrations.h"
 #include "store/json_view.h"
+#include "store/showing_json.h"
 
 #include <array>
 
@@ -101,7 +102,9 @@ std::optional<Anchor> anchorFrom(const JsonView& v) {
 // What stands in a corner
 
 json write(const Beat& b) {
-    return {{"id", b.id.value}, {"topic", key(b.topic)}, {"at_m", b.atM}, {"words", b.words}, {"cue", b.cue}};
+    json j = {{"id", b.id.value}, {"topic", key(b.topic)}, {"at_m", b.atM}, {"words", b.words}, {"cue", b.cue}};
+    if (b.shown) j["shown"] = text(*b.shown);
+    return j;
 }
 
 /// A topic that nobody here knows counts as free and stays what it is in the file.
@@ -115,6 +118,7 @@ Topic topicFrom(const JsonView& v, json& overridden) {
 Beat beatFrom(const JsonView& v) {
     json kept = json::object();
     Beat b{{v.whole("id")}, topicFrom(v, kept), v.number("at_m"), v.text("words"), v.text("cue", "")};
+    if (const auto shown = v.find("shown")) b.shown = pictureFrom(*shown);
     keepUnknown(b, v.raw(), write(b), kept);
     return b;
 }
@@ -123,6 +127,7 @@ json write(const Marker& m) {
     json j = {{"id", m.id.value}, {"kind", m.kind}, {"at", write(m.at)}, {"label", m.label}};
     if (!m.way.empty()) j["way"] = m.way;
     if (!m.variant.empty()) j["variant"] = m.variant;
+    if (m.thing) j["thing"] = m.thing.value;
     if (m.walk && m.run && !m.lap) return j; // the usual passes need no words
     j["passes"] = json::array();
     for (const auto& [shown, name] : {std::pair(m.walk, "walk"), std::pair(m.run, "run"), std::pair(m.lap, "lap")})
@@ -155,6 +160,7 @@ Marker markerFrom(const JsonView& v) {
     if (!anchor) kept["at"] = place.raw();
     Marker m{{v.whole("id")}, v.text("kind"), anchor.value_or(InPicture{}), v.text("label", "")};
     m.way = v.text("way", ""), m.variant = v.text("variant", "");
+    m.thing = {v.whole("thing", 0)};
     readPasses(m, v);
     if (anchor)
         keepUnknown(m, v.raw(), write(m));
@@ -222,15 +228,18 @@ GuideCorner cornerFrom(const JsonView& v) {
 }
 
 json write(const GuideReference& r) {
-    return {{"id", r.id.value},        {"key", r.key},          {"kind", r.kind},  {"label", r.label}, {"at_m", r.atM},
-            {"lateral_m", r.lateralM}, {"height_m", r.heightM}, {"lasts", r.lasts}};
+    json j = {{"id", r.id.value},      {"key", r.key},    {"kind", r.kind},
+              {"label", r.label},      {"at_m", r.atM},   {"lateral_m", r.lateralM},
+              {"height_m", r.heightM}, {"lasts", r.lasts}};
+    if (!r.light.empty()) j["light"] = r.light;
+    return j;
 }
 
 GuideReference referenceFrom(const JsonView& v) {
     GuideReference r;
     r.id = {v.whole("id")}, r.key = v.text("key", ""), r.kind = v.text("kind", ""), r.label = v.text("label", "");
     r.atM = v.number("at_m"), r.lateralM = v.number("lateral_m", 0), r.heightM = v.number("height_m", 0);
-    r.lasts = v.text("lasts", "");
+    r.lasts = v.text("lasts", ""), r.light = v.text("light", "");
     keepUnknown(r, v.raw(), write(r));
     return r;
 }
@@ -259,19 +268,23 @@ ClockTie tieFrom(const JsonView& v) {
 }
 
 json write(const Film& f) {
-    return {
-        {"id", f.id.value},
-        {"role", key(f.role)},
-        {"file", f.file},
-        {"sync", write(f.tie)},
-        {"camera", toJson(f.camera)},
-        {"pairs", listOf(f.pairs,
-                         [](const PlacePair& p) {
-                             return json{{"footage_s", seconds(p.footage)}, {"at_m", p.atM}};
-                         })},
-        {"pins", listOf(f.pins, [](const CameraPin& p) {
-             return json{{"film_s", seconds(p.when)}, {"x_px", p.xPx}, {"y_px", p.yPx}, {"at", write(Anchor(p.place))}};
-         })}};
+    return {{"id", f.id.value},
+            {"role", key(f.role)},
+            {"file", f.file},
+            {"sync", write(f.tie)},
+            {"camera", toJson(f.camera)},
+            {"pairs", listOf(f.pairs,
+                             [](const PlacePair& p) {
+                                 return json{{"footage_s", seconds(p.footage)}, {"at_m", p.atM}};
+                             })},
+            {"pins", listOf(f.pins,
+                            [](const CameraPin& p) {
+                                return json{{"film_s", seconds(p.when)},
+                                            {"x_px", p.xPx},
+                                            {"y_px", p.yPx},
+                                            {"at", write(Anchor(p.place))}};
+                            })},
+            {"keep_clear", listOf(f.keepClear, [](const KeepClear& k) { return toJson(k); })}};
 }
 
 Camera cameraIn(const JsonView& v) {
@@ -309,6 +322,7 @@ Film filmFrom(const JsonView& v) {
         return CameraPin{at<FootageTime>(p.number("film_s")), p.number("x_px"), p.number("y_px"),
                          road ? *road : OnRoad{}};
     });
+    f.keepClear = listOf<KeepClear>(v, "keep_clear", keepClearFrom);
     keepUnknown(f, v.raw(), write(f), kept);
     return f;
 }
@@ -464,6 +478,7 @@ json whole(const Guide& g) {
             {"sources", withMore(write(g.sources), g.sources.more)},
             {"setup", listOf(g.setup, [](const SetupRow& r) { return withMore(write(r), r.more); })},
             {"outline", listOf(g.outline, [](const OutlinePart& p) { return write(p); })},
+            {"showing", withMore(toJson(g.showings), g.showings.more)},
             {"frame_rate", g.frameRate},
             {"next_id", g.nextId},
             {"corners", listOf(g.corners, [](const GuideCorner& c) { return withMore(write(c), c.more); })},
@@ -482,6 +497,10 @@ Result<Guide> guideFrom(const json& j) {
     g.sources = sourcesFrom(v.at("sources"));
     g.setup = listOf<SetupRow>(v, "setup", setupRowFrom);
     if (v.has("outline")) g.outline = listOf<OutlinePart>(v, "outline", partFrom);
+    if (const auto showing = v.find("showing")) {
+        g.showings = showingsFrom(*showing);
+        keepUnknown(g.showings, showing->raw(), toJson(g.showings));
+    }
     g.frameRate = v.whole("frame_rate", 25), g.nextId = v.whole("next_id");
     for (const auto& c : v.at("corners").list()) g.corners.push_back(cornerFrom(c));
     for (const auto& r : v.at("references").list()) g.references.push_back(referenceFrom(r));

@@ -219,6 +219,7 @@ void MainWindow::addStation(Station& station) {
     const int at = pages_->count() - 1;
     connect(&station, &Station::lampChanged, this, [this, at, &station] { line_->setLamp(at, station.lamp()); });
     connect(&station, &Station::said, this, &MainWindow::say);
+    connect(&station, &Station::layoutChanged, this, &MainWindow::layDesk);
     connect(&station, &Station::newGuideWanted, this, [this] { newGuide(); });
     connect(&station, &Station::openWanted, this, &MainWindow::chooseGuide);
 }
@@ -329,6 +330,8 @@ void MainWindow::layDesk() {
     plan_->setWholeLap(wish.planBelow || wholePlan_);
     seen_->setDirection(wish.planBelow ? QBoxLayout::TopToBottom : QBoxLayout::LeftToRight);
     ribbon_->setBoundsShown(wish.bounds);
+    ribbon_->setMarksShown(wish.marks);
+    plan_->setMarksShown(wish.marks);
     if (stretch) stretch_->show();
     middle_->setContentsMargins(24, 4, filmLarge_ ? 24 : 0, 0);
     middle_->setStretch(0, wish.filmShare);

@@ -17,6 +17,7 @@ struct StationLayout {
     bool planBelow = false;             ///< the whole lap from above, under a narrow film
     bool pedals = true, tallPedals = false;
     bool stretch = false; ///< guide time over the road, below
+    bool marks = false;   ///< the chosen corner's marks can be dragged on the ribbon and on the map
     bool bounds = false;  ///< the chosen corner's bounds can be dragged on the ribbon
     Player::Mode plays = Player::Mode::Footage;
 };
@@ -44,6 +45,7 @@ class Station : public QObject {
 
   signals:
     void lampChanged();
+    void layoutChanged();                       ///< it wishes another one than before
     void said(const QString& text, bool wrong); ///< one line for the window
     void newGuideWanted();
     void openWanted();

@@ -3,6 +3,7 @@
 #include "core/guide/marker_edits.h"
 #include "jobs/camera.h"
 #include "jobs/look.h"
+#include "jobs/things.h"
 #include "support/small_guide.h"
 
 #include <catch2/catch.hpp>

@@ -21,17 +21,26 @@ SceneAt madeScene(unsigned seed, const GuideCorner& corner) {
     s.rate = seed % 3 ? 0.25 : 1;
     s.caption =
         seed % 4 ? "Brake at the second board, up to seventy-eight percent, and let it bleed away as you turn." : "";
-    s.live = {60, 0.4, 0.1, 4};
+    s.live = {60, 0.4, 0.1, 4, {}, {}};
     for (int i = 0; i <= 100; ++i)
         s.strip.atM.push_back(i * 3), s.strip.throttle.push_back(between(0, 1)), s.strip.brake.push_back(between(0, 1));
     s.strip.toM = 300, s.strip.nowM = 110;
     for (int i = 0; i < 20; ++i)
-        s.inset.left.push_back({-5, i * 8.0 - 40}), s.inset.right.push_back({5, i * 8.0 - 40}),
-            s.inset.driven.push_back({1, i * 8.0 - 40});
+        s.plan.left.push_back({600, 700 - i * 30.0}), s.plan.right.push_back({680, 700 - i * 30.0}),
+            s.plan.driven.push_back({640, 700 - i * 30.0}), s.plan.over.push_back({650, 700 - i * 30.0}),
+            s.plan.brake.push_back(between(0, 1)), s.plan.power.push_back(between(0, 1));
+    s.plan.box = {0, 0, 1280, 720}, s.plan.pxPerM = 3, s.plan.overName = "lap 3";
+    s.plan.cars = {{{640, 400}, 1.5, 0.1}, {{650, 380}, 1.6, 0}};
+    s.plan.references = {{{400, 300}, "50 board", true}, {{410, 305}, "fence", false}};
+    s.pictures.planFull = seed % 5 == 0;
+    s.lapS = between(0, 200), s.behindS = between(-2, 2), s.toGo = ToGo{"turn in", between(0, 200)}, s.cue = "brake";
+    s.live.forward = between(-25, 12), s.live.left = between(-25, 25);
+    s.corners = placedInCorners(seed % 2 ? gaugeSet("advanced") : Gauges{"cue", "speed", "forces"}, kPlanPicture, {});
+    s.pictures.planInset = true, s.planInset = s.plan, s.planInset.box = *s.corners.inset;
     for (const auto* k : markKinds()) {
         MarkOnScreen m;
         m.kind = k, m.label = k == &kGearKeystoneMark ? "4>3" : "a label", m.sizePx = between(14, 70),
-        m.speaking = seed % 2;
+        m.speaking = seed % 2, m.window = k->window;
         const double x = between(100, 1100), y = between(200, 600);
         m.points = {{x, y}, {x, y - 60}, {x + 100, y - 60}, {x + 100, y}};
         s.marks.push_back(m);

@@ -51,6 +51,11 @@ Guide full() {
     g.sources.columns = {{"Foot A", Channel::Throttle, "%"}};
     g.outline = {{false, {SectionKind::Lap, SectionKind::Card}}, {true, {SectionKind::Run}}};
     g.frameRate = 50;
+    g.sources.film().keepClear = {{10, 20, 300, 80.5, "display"}};
+    auto& shown = g.showings;
+    shown.walk = {kPlanPicture, PictureOf{}}, shown.lap = {PictureOf{}, kNoPicture};
+    shown.run.inset = PictureOf{PictureOf::Kind::Film, g.sources.films.back().id};
+    shown.gauges = {"cue", "forces", "of a newer version"}, shown.over = {"../other.csv", 3, Equal::Distance};
     const auto board = newId<ReferenceId>(g), fence = newId<ReferenceId>(g);
     g.references = {{{"r1", "board", "50 board", 820, 6.5, 1.1, "season"}, board},
                     {{"r2", "fence end", "fence", 830, -9, 1.5, "permanent"}, fence}};

@@ -130,6 +130,12 @@ TEST_CASE("a thing is clicked and followed through the film") {
     REQUIRE(truth);
     const auto seen = s.player().stage().filmSize.frame({earlier->xPx, earlier->yPx});
     CHECK(std::hypot(seen.x - truth->x, seen.y - truth->y) < 20);
+    // Where its sights meet stands the board: it is a reference of the guide now.
+    REQUIRE(waitFor([&] { return markerWith(s.desk().guide(), id)->thing.value != 0; }));
+    const auto* thing = referenceWith(s.desk().guide(), markerWith(s.desk().guide(), id)->thing);
+    REQUIRE(thing);
+    CHECK(thing->atM == Approx(board.atM).margin(3));
+    CHECK(thing->lateralM == Approx(board.lateralM).margin(1));
     CHECK(std::filesystem::exists(dir / "guide" / "cache" / ("followed-" + std::to_string(id.value) + ".csv")));
 }
 

@@ -108,7 +108,7 @@ TEST_CASE("what was guessed and mended in the log is read in the scene") {
     s.key(Qt::Key_1, Qt::AltModifier);
     auto* notes = s.find<QListWidget>("importNotes");
     REQUIRE(notes);
-    s.window->findChild<ScenePage*>()->showLeaf(4); // the log
+    s.window->findChild<ScenePage*>()->showLeaf(5); // the log
     REQUIRE(notes->count() > 0);
     QString all;
     for (int i = 0; i < notes->count(); ++i) all += notes->item(i)->text() + "\n";

@@ -168,7 +168,7 @@ TEST_CASE("on a real circuit corners are rated one after the other with the keys
     s.window->go(QStringLiteral("Scene"));
     QTest::mouseClick(s.find<QCheckBox>("realTrack"), Qt::LeftButton);
     CHECK(s.desk().guide().scene.realTrack);
-    s.window->findChild<ScenePage*>()->showLeaf(3);
+    s.window->findChild<ScenePage*>()->showLeaf(4);
     auto* risk = s.window->findChild<RiskList*>();
     risk->setFocus();
     risk->setCurrentRow(0);

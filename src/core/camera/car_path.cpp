@@ -107,6 +107,33 @@ void findForces(CarPath& p, const CarLog& log, const std::vector<std::size_t>& w
     p.ax = calm(p.t, p.ax, kForceS), p.ay = calm(p.t, p.ay, kForceS);
 }
 
+/// Pearson's correlation; 0 for what does not change.
+double likeness(const std::vector<double>& a, const std::vector<double>& b) {
+    double ma = 0, mb = 0, aa = 0, bb = 0, ab = 0;
+    for (std::size_t i = 0; i < a.size(); ++i) ma += a[i] / num(a.size()), mb += b[i] / num(b.size());
+    for (std::size_t i = 0; i < a.size(); ++i)
+        aa += (a[i] - ma) * (a[i] - ma), bb += (b[i] - mb) * (b[i] - mb), ab += (a[i] - ma) * (b[i] - mb);
+    return aa > 0 && bb > 0 ? ab / std::sqrt(aa * bb) : 0;
+}
+
+/// A measured angle beyond the road's own, its sign and its mount's constant taken from what it should go with: a body
+/// pitches with the slope and nods with the forces, and leans out of a bend. Loggers agree on no sign. Empty when it
+/// goes with neither.
+std::vector<double> bodyAngle(const CarPath& p, std::vector<double> measured, const std::vector<double>& ofRoad,
+                              const std::vector<double>& force) {
+    if (measured.empty()) return {};
+    measured = calm(p.t, measured, kForceS);
+    constexpr double kUsualPerG = 0.02, kAgrees = 0.5; // rad a g: the usual body
+    std::vector<double> expected;
+    for (std::size_t i = 0; i < p.t.size(); ++i) expected.push_back(ofRoad[i] + kUsualPerG * force[i] / kGravity);
+    const double like = likeness(measured, expected);
+    if (std::abs(like) < kAgrees) return {};
+    for (std::size_t i = 0; i < measured.size(); ++i) measured[i] = (like > 0 ? measured[i] : -measured[i]) - ofRoad[i];
+    const double mount = median(measured); // the camera's own angles hold what is constant
+    for (auto& m : measured) m -= mount;
+    return measured;
+}
+
 } // namespace
 
 CarPath carPath(const CarLog& log, const Track& road, double fromS, double toS) {
@@ -128,6 +155,11 @@ CarPath carPath(const CarLog& log, const Track& road, double fromS, double toS) 
     const auto yawRate = taken(log[Channel::YawRate], which);
     p.heading = carried(p.t, own.empty() ? course : own, yawRate);
     findForces(p, log, which, yawRate);
+    const std::vector<double> flat(p.t.size(), 0.0);
+    auto leaning = p.ay;
+    for (auto& a : leaning) a = -a;
+    p.pitch = bodyAngle(p, taken(log[Channel::Pitch], which), p.slope, p.ax);
+    p.roll = bodyAngle(p, taken(log[Channel::Roll], which), flat, leaning);
     return p;
 }
 

@@ -13,6 +13,9 @@ struct CarPath {
     std::vector<double> heading; ///< rad, anticlockwise from east, continuous
     std::vector<double> slope;   ///< of the way, rad, up positive
     std::vector<double> ax, ay;  ///< m/s^2, forward and left; 0 where the log has none
+    /// Of the body beyond the road, rad, nose up and left side down positive, as the log measured it; empty where it
+    /// did not, or where what it measured agrees with neither the road nor the forces.
+    std::vector<double> pitch, roll;
     bool empty() const { return t.size() < 2; }
 };
 

@@ -58,11 +58,13 @@ std::optional<CameraPose> cameraPose(const Camera& camera, const CarPath& path, 
     if (path.empty()) return std::nullopt;
     const auto [i, f] = locate(path.t, seconds(when));
     const auto at = [&, i = i, f = f](const std::vector<double>& v) { return lerp(v[i], v[i + 1], f); };
+    // What the log measured of the body stands for what the forces would do to it.
     const double gx = at(path.ax) / kGravity, gy = at(path.ay) / kGravity, heading = at(path.heading);
+    const double nod = path.pitch.empty() ? camera.pitchPerG * gx : at(path.pitch),
+                 lean = path.roll.empty() ? -camera.rollPerG * gy : at(path.roll);
     const Eigen::Matrix3d onRoad = turned(heading, at(path.slope), 0),
-                          body = turned(heading + camera.slipPerG * gy + shake.yaw,
-                                        at(path.slope) + camera.pitchPerG * gx + shake.pitch,
-                                        -camera.rollPerG * gy + shake.roll);
+                          body = turned(heading + camera.slipPerG * gy + shake.yaw, at(path.slope) + nod + shake.pitch,
+                                        lean + shake.roll);
     CameraPose pose;
     pose.at = vec(Eigen::Vector3d(at(path.x), at(path.y), at(path.z)) +
                   onRoad * Eigen::Vector3d(camera.forwardM, camera.lateralM, camera.heightM));

@@ -9,7 +9,6 @@
 namespace hl {
 namespace {
 
-constexpr double kStripBackM = 110, kStripAheadM = 190;
 constexpr std::size_t kMostLabels = 2;
 
 /// The kind's topics and a place near what is spoken of: it stands out.
@@ -75,7 +74,8 @@ void keepTwoLabels(std::vector<MarkOnScreen>& marks) {
                      [](auto* a, auto* b) { return a->speaking != b->speaking ? a->speaking : a->aheadM < b->aheadM; });
     std::size_t labelled = 0;
     for (auto* m : order)
-        if (!m->kind->wordless && !m->label.empty() && ++labelled > kMostLabels) m->label.clear();
+        if (!m->kind->wordless && (!m->label.empty() || m->window) && ++labelled > kMostLabels)
+            m->label.clear(), m->window = false;
 }
 
 /// By the plan of the whole cut; what has no place in it now has no words now.
@@ -83,52 +83,45 @@ void placeLabels(SceneAt& scene, const LabelPlan& plan, GuideTime t) {
     for (auto& m : scene.marks) {
         if (m.kind->wordless) continue;
         m.box = boxAt(plan, m.id, t);
-        if (!m.box) m.label.clear();
+        if (!m.box) m.label.clear(), m.window = false;
     }
     scene.labelsPlaced = true;
 }
 
-InputStrip stripAt(const LapTrace& t, double nowM) {
-    InputStrip s{nowM - kStripBackM, nowM + kStripAheadM, nowM, {}, {}, {}};
-    for (double m = s.fromM; m <= s.toM; m += 3) {
-        s.atM.push_back(m);
-        if (!t.throttle.empty()) s.throttle.push_back(sampleAt(t.s, t.throttle, m));
-        if (!t.brake.empty()) s.brake.push_back(sampleAt(t.s, t.brake, m));
-    }
-    return s;
+/// What fills the picture, what stands small in it, and where everything in its corners stands.
+void addPictures(SceneAt& scene, const Stage& st, const GuideCorner* corner) {
+    const auto log = st.guide.sources.film().tie.log(scene.footage);
+    constexpr LabelBox kWhole{0, 0, kFrameWidth, kFrameHeight};
+    if (scene.pictures.planFull) scene.plan = planPicture(st, corner, log, kWhole);
+    const auto zones =
+        scene.pictures.onlyTheFilm() ? zonesInFrame(st.guide.sources.film(), st.filmSize) : std::vector<LabelBox>();
+    const auto small = scene.pictures.planInset ? kPlanPicture : scene.pictures.inset ? PictureOf{} : kNoPicture;
+    scene.corners = placedInCorners(st.guide.showings.gauges, small, zones);
+    if (scene.pictures.planInset && scene.corners.inset)
+        scene.planInset = planPicture(st, corner, log, *scene.corners.inset);
 }
 
-PlanInset insetAt(const Stage& st, double nowM, double time) {
-    PlanInset inset;
-    if (!st.road || st.trace.x.empty()) return inset;
-    const double x0 = sampleAt(st.trace.t, st.trace.x, time), y0 = sampleAt(st.trace.t, st.trace.y, time),
-                 h = sampleAt(st.trace.t, st.trace.heading, time);
-    const double c = std::cos(kPi / 2 - h), s = std::sin(kPi / 2 - h);
-    const auto local = [&](double x, double y) {
-        return Vec2{(x - x0) * c - (y - y0) * s, (x - x0) * s + (y - y0) * c};
-    };
-    for (double d = -60; d <= 100; d += 4) {
-        const auto f = frameAt(*st.road, nowM + d);
-        const auto l = onRoad(*st.road, nowM + d, f.left, 0), r = onRoad(*st.road, nowM + d, -f.right, 0);
-        inset.left.push_back(local(l.x, l.y));
-        inset.right.push_back(local(r.x, r.y));
-        const double when = sampleAt(st.trace.s, st.trace.t, nowM + d);
-        inset.driven.push_back(local(sampleAt(st.trace.t, st.trace.x, when), sampleAt(st.trace.t, st.trace.y, when)));
-    }
-    return inset;
-}
-
-SceneAt base(const Stage& st, const GuideCorner* corner, FootageTime footage, SectionKind pass, const Beat* spoken) {
-    SceneAt scene;
-    scene.corner = corner, scene.footage = footage;
-    scene.labels = st.guide.scene.cornerLabels, scene.speedUnit = st.guide.scene.speedUnit;
-    const auto log = st.guide.sources.film().tie.log(footage);
-    scene.atM = placeAt(st.trace, log);
+void addReadings(SceneAt& scene, const Stage& st, const GuideCorner* corner) {
+    const auto log = st.guide.sources.film().tie.log(scene.footage);
     scene.strip = stripAt(st.trace, scene.atM);
     scene.live = liveAt(st.trace, log);
-    scene.inset = insetAt(st, scene.atM, seconds(log));
+    scene.lapS = lapSeconds(st.trace, log);
+    if (st.heldAgainst) scene.behindS = behind(st.trace, *st.heldAgainst, log);
+    if (corner)
+        scene.toGo = nextIn(*corner, st.measured ? st.measured->of(*corner) : nullptr, scene.atM, st.trace.lengthM);
+}
+
+SceneAt base(const Stage& st, const GuideCorner* corner, FootageTime footage, SectionKind pass, const Beat* spoken,
+             const Pictures& pictures) {
+    SceneAt scene;
+    scene.pictures = pictures;
+    scene.corner = corner, scene.footage = footage;
+    scene.labels = st.guide.scene.cornerLabels, scene.speedUnit = st.guide.scene.speedUnit;
+    scene.atM = placeAt(st.trace, st.guide.sources.film().tie.log(footage));
     if (st.bonnet) scene.bonnet = *st.bonnet;
-    if (corner) scene.marks = marksAt(st, *corner, footage, pass, spoken);
+    addReadings(scene, st, corner);
+    if (spoken) scene.cue = spoken->cue;
+    if (corner && scene.pictures.onlyTheFilm()) scene.marks = marksAt(st, *corner, footage, pass, spoken);
     return scene;
 }
 
@@ -183,7 +176,7 @@ std::vector<MarkOnScreen> marksAt(const Stage& st, const GuideCorner& c, Footage
         const auto* kind = markKindOf(m.kind); // none: of a newer version, nothing here knows how to draw it
         if (!kind || !showsIn(m, pass) || !holdsIn(m.variant, st.guide.scene.conditions)) continue;
         const auto add = [&](MarkOnScreen mark) {
-            mark.id = m.id, mark.label = m.label, mark.way = m.way;
+            mark.id = m.id, mark.label = m.label, mark.way = m.way, mark.window = mark.kind->window;
             marks.push_back(std::move(mark));
         };
         if (auto thing = thingOnScreen(st, m, *kind, when)) {
@@ -207,18 +200,8 @@ std::vector<MarkOnScreen> marksAt(const Stage& st, const GuideCorner& c, Footage
     return marks;
 }
 
-Live liveAt(const LapTrace& t, LogTime when) {
-    const double time = seconds(when);
-    Live l;
-    if (!t.v.empty()) l.speed = sampleAt(t.t, t.v, time);
-    if (!t.brake.empty()) l.brake = sampleAt(t.t, t.brake, time);
-    if (!t.throttle.empty()) l.throttle = sampleAt(t.t, t.throttle, time);
-    if (!t.gear.empty()) l.gear = static_cast<int>(std::lround(t.gear[locate(t.t, time).i]));
-    return l;
-}
-
 SceneAt composeAt(const Stage& stage, const GuideCorner* corner, FootageTime t) {
-    auto scene = base(stage, corner, t, SectionKind::WalkThrough, nullptr);
+    auto scene = base(stage, corner, t, SectionKind::WalkThrough, nullptr, {});
     keepTwoLabels(scene.marks);
     scene.section = SectionKind::WalkThrough;
     scene.panels = false;
@@ -230,7 +213,8 @@ SceneAt compose(const Stage& stage, const Cut& cut, GuideTime t) {
     if (!now.section) return {};
     const auto* spoken = spokenAt(cut, t);
     const auto* beat = beatWith(stage.guide, spoken ? spoken->beat() : now.shot->beat);
-    auto scene = base(stage, cornerWith(stage.guide, now.section->corner), now.footage, now.section->kind, beat);
+    const auto* corner = cornerWith(stage.guide, now.section->corner);
+    auto scene = base(stage, corner, now.footage, now.section->kind, beat, picturesAt(stage, cut, t));
     if (stage.labels)
         placeLabels(scene, *stage.labels, t);
     else
@@ -238,7 +222,10 @@ SceneAt compose(const Stage& stage, const Cut& cut, GuideTime t) {
     scene.section = now.section->kind;
     scene.rate = now.shot->rate;
     scene.card = now.shot->kind == ShotKind::Card;
-    if (scene.card) fillCard(scene, stage.guide, *now.section, *now.shot);
+    if (scene.card)
+        fillCard(scene, stage.guide, *now.section, *now.shot);
+    else
+        addPictures(scene, stage, corner);
     if (spoken)
         for (const auto& c : spoken->captions)
             if (seconds(t) >= c.startS) scene.caption = c.text;

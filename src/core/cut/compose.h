@@ -4,24 +4,13 @@
 #include "core/camera/followed.h"
 #include "core/camera/shake.h"
 #include "core/cut/cut.h"
+#include "core/cut/gauges.h"
+#include "core/cut/pictures.h"
+#include "core/cut/plan_picture.h"
+#include "core/cut/readings.h"
 #include "core/mark/mark_kind.h"
 
 namespace hl {
-
-struct InputStrip {
-    double fromM = 0, toM = 0, nowM = 0;
-    std::vector<double> atM, throttle, brake; ///< empty pedals where the log has none
-};
-
-struct Live {
-    std::optional<double> speed, brake, throttle; ///< m/s; 0..1
-    std::optional<int> gear;
-};
-
-struct PlanInset {
-    std::vector<Vec2> left, right, driven; ///< m, centred on the car, driving upwards
-    double scaleM = 60;                    ///< m from the centre to the edge
-};
 
 /// A line of a card: "Wind", "12 km/h from the south-west".
 struct CardRow {
@@ -47,7 +36,12 @@ struct SceneAt {
     std::vector<MarkOnScreen> marks;
     InputStrip strip;
     Live live;
-    PlanInset inset;
+    std::optional<double> lapS, behindS; ///< since the lap began; later than the lap it is held against
+    std::optional<ToGo> toGo;
+    std::string cue; ///< of the beat that is spoken
+    CornersOfPicture corners;
+    Pictures pictures;
+    PlanPicture plan, planInset; ///< empty when not shown
 };
 
 /// All that composing needs besides the guide: the lap as measured and the road it was driven on.
@@ -64,7 +58,13 @@ struct Stage {
     /// The row below which the car itself is seen, px of the frame, at evenly spaced columns across the film; NaN where
     /// none; null: nobody looked.
     const std::vector<double>* bonnet = nullptr;
-    const struct LabelPlan* labels = nullptr; ///< of the whole cut; null: each picture finds room for its own
+    /// Another lap, laid over this one in the plan view; null: none.
+    const LapTrace* over = nullptr;
+    std::string overName = {};
+    const LapTrace* heldAgainst = nullptr; ///< what the lap time is compared with; null: nothing
+    const MeasuredCorners* measured = nullptr;
+    const std::vector<FilmOnStage>* films = nullptr; ///< the guide's other films that are there
+    const struct LabelPlan* labels = nullptr;        ///< of the whole cut; null: each picture finds room for its own
 };
 
 /// The marks of a corner in the picture of that moment, far to near, each with its words. `spoken`: what is being said.
@@ -73,8 +73,6 @@ std::vector<MarkOnScreen> marksAt(const Stage& stage, const GuideCorner& corner,
 
 /// The guide's camera at a moment of its film.
 std::optional<CameraPose> poseAt(const Stage& stage, FootageTime when);
-
-Live liveAt(const LapTrace& trace, LogTime when);
 
 SceneAt compose(const Stage& stage, const Cut& cut, GuideTime t);
 /// The picture at a place of the lap without any cut: the corner station's view.

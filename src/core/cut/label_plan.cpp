@@ -7,7 +7,7 @@
 namespace hl {
 namespace {
 
-constexpr double kTop = 84, kLowest = 400, kSide = 16; // px: between the tag and the band along the bottom
+constexpr double kTop = 84, kLowest = 438, kSide = 16; // px: between the tag and the band along the bottom
 constexpr double kApart = 8;
 
 struct Box {
@@ -44,7 +44,8 @@ struct Glimpse {
 struct Appearance {
     MarkerId marker;
     std::string label;
-    std::vector<Glimpse> seen;
+    bool window = false;
+    std::vector<Glimpse> seen = {};
 };
 
 /// The stretch of an appearance, as glimpses, in which the mark would like to be named.
@@ -52,7 +53,7 @@ struct Wish {
     const Appearance* of;
     std::size_t first, last;
     bool speaking;
-    double width;
+    double width, height;
     std::size_t enough; ///< glimpses it must show to be read
 };
 
@@ -70,12 +71,16 @@ std::vector<Appearance> appearances(const Stage& st, const Cut& cut, double step
         if (!corner) continue;
         const auto* spoken = spokenAt(cut, t);
         const auto* beat = beatWith(st.guide, spoken ? spoken->beat() : now.shot->beat);
+        if (!picturesAt(st, now.footage, section->kind, beat).onlyTheFilm()) {
+            open.clear();
+            continue;
+        }
         std::map<MarkerId, std::size_t> still;
         for (const auto& m : marksAt(st, *corner, now.footage, section->kind, beat)) {
-            if (m.kind->wordless || m.label.empty()) continue;
+            if (m.kind->wordless || (m.label.empty() && !m.kind->window)) continue;
             const auto before = open.find(m.id);
             const auto i = before == open.end() ? all.size() : before->second;
-            if (i == all.size()) all.push_back({m.id, m.label + (m.kind->countsDown ? "  000 m" : ""), {}});
+            if (i == all.size()) all.push_back({m.id, m.label + (m.kind->countsDown ? "  000 m" : ""), m.kind->window});
             all[i].seen.push_back({tick, m.kind->labelAt(m), boundsOf(m), m.speaking});
             still[m.id] = i;
         }
@@ -91,7 +96,13 @@ std::vector<Wish> wishes(const std::vector<Appearance>& all, const LabelRules& r
     for (const auto& a : all) {
         const auto enough = static_cast<std::size_t>(rules.least(a.label) / rules.stepS) + 1;
         if (a.seen.size() < enough) continue;
-        Wish w{&a, 0, a.seen.size() - 1, false, widthOf(a.label), enough};
+        Wish w{&a,
+               0,
+               a.seen.size() - 1,
+               false,
+               a.window ? rules.windowWidth : widthOf(a.label),
+               a.window ? rules.windowHeight : rules.height,
+               enough};
         const auto isSpoken = [](const Glimpse& g) { return g.speaking; };
         const auto first = std::find_if(a.seen.begin(), a.seen.end(), isSpoken);
         if (first != a.seen.end()) {
@@ -110,14 +121,16 @@ std::vector<Wish> wishes(const std::vector<Appearance>& all, const LabelRules& r
 /// What was placed, moment by moment, with what it names.
 using Taken = std::map<std::size_t, std::vector<std::pair<LabelBox, Vec2>>>;
 
-bool fits(const Wish& w, const LabelBox& box, std::size_t first, const Taken& taken, std::size_t most) {
+bool fits(const Wish& w, const LabelBox& box, std::size_t first, const Taken& taken, const LabelRules& rules) {
+    if (std::any_of(rules.keptFree.begin(), rules.keptFree.end(), [&](const LabelBox& b) { return meets(b, box); }))
+        return false;
     const auto own = boxOf(box), roomy = boxOf(box, kApart);
     for (std::size_t i = first; i <= w.last; ++i) {
         const auto& g = w.of->seen[i];
         if (own.meets(g.bounds)) return false;
         const auto others = taken.find(g.tick);
         if (others == taken.end()) continue;
-        if (others->second.size() >= most) return false;
+        if (others->second.size() >= rules.most) return false;
         for (const auto& [other, anchor] : others->second)
             if (roomy.meets(boxOf(other)) || cross(lineEnd(box, g.anchor), g.anchor, lineEnd(other, anchor), anchor))
                 return false;
@@ -137,14 +150,14 @@ double cost(const Wish& w, const LabelBox& box, std::size_t first) {
 }
 
 std::optional<LabelBox> placeFor(const Wish& w, std::size_t first, const Taken& taken, const LabelRules& rules) {
-    constexpr double kColumnPx = 40;
+    constexpr double kColumnPx = 40, kRowPx = 46;
     std::optional<LabelBox> best;
     double least = 1e18;
-    for (double y = kTop; y <= kLowest; y += rules.height + kApart)
+    for (double y = kTop; y + w.height <= kLowest; y += kRowPx)
         for (double x = kSide; x + w.width <= kFrameWidth - kSide; x += kColumnPx) {
-            const LabelBox box{x, y, w.width, rules.height};
+            const LabelBox box{x, y, w.width, w.height};
             const double c = cost(w, box, first);
-            if (c < least && fits(w, box, first, taken, rules.most)) least = c, best = box;
+            if (c < least && fits(w, box, first, taken, rules)) least = c, best = box;
         }
     return best;
 }
@@ -157,8 +170,11 @@ Vec2 lineEnd(const LabelBox& b, Vec2 anchor) {
 }
 
 LabelPlan plannedLabels(const Stage& st, const Cut& cut, const std::function<double(const std::string&)>& widthOf,
-                        const LabelRules& rules) {
+                        LabelRules rules) {
     LabelPlan plan;
+    rules.keptFree = zonesInFrame(st.guide.sources.film(), st.filmSize);
+    const auto corners = placedInCorners(st.guide.showings.gauges, kNoPicture, rules.keptFree);
+    for (const auto& g : corners.gauges) rules.keptFree.push_back(g.box);
     Taken taken;
     const auto all = appearances(st, cut, rules.stepS);
     for (const auto& w : wishes(all, rules, widthOf)) {

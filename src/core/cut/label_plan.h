@@ -22,14 +22,16 @@ struct LabelRules {
     std::size_t most = 2;                    ///< at once
     double leastS = 0.9, perLetterS = 0.045; ///< a label shorter than this cannot be read and is left out
     double height = 38;
-    double stepS = 0.1; ///< between the moments that are looked at
+    double windowWidth = kLensWidthPx + 12, windowHeight = kLensHeightPx + 50;
+    std::vector<LabelBox> keptFree = {}; ///< gauges and parts of the film to be kept clear; filled by the planner
+    double stepS = 0.1;                  ///< between the moments that are looked at
     double least(const std::string& words) const { return leastS + perLetterS * static_cast<double>(words.size()); }
 };
 
 /// `widthOf`: px that a label's words need, with room around. No two labels overlap or cross their lines at any moment
 /// that is looked at; none stands over the mark it names, the corner's tag or the band along the bottom.
 LabelPlan plannedLabels(const Stage& stage, const Cut& cut, const std::function<double(const std::string&)>& widthOf,
-                        const LabelRules& rules = {});
+                        LabelRules rules = {});
 
 /// Where that mark's words stand; none when it has none at that moment.
 std::optional<LabelBox> boxAt(const LabelPlan& plan, MarkerId marker, GuideTime t);

@@ -9,6 +9,7 @@
 #include "core/guide/conditions.h"
 #include "core/guide/outline.h"
 #include "core/guide/setup_sheet.h"
+#include "core/guide/showing.h"
 #include "core/log/log_input.h"
 #include "core/sync/sync.h"
 #include "core/units/speed_unit.h"
@@ -30,9 +31,10 @@ std::optional<Topic> topicOf(std::string_view key);
 struct Beat {
     BeatId id;
     Topic topic = Topic::Free;
-    double atM = 0;    ///< the place they speak of
-    std::string words; ///< for the walk-through
-    std::string cue;   ///< two or three words for the run at full speed; may be empty
+    double atM = 0;                      ///< the place they speak of
+    std::string words;                   ///< for the walk-through
+    std::string cue;                     ///< two or three words for the run at full speed; may be empty
+    std::optional<PictureOf> shown = {}; ///< fills the picture while it is spoken; none: what its pass shows
     std::string more = {};
     friend bool operator==(const Beat&, const Beat&) = default;
 };
@@ -46,6 +48,7 @@ struct Marker {
     std::string way = {};     ///< how, where its kind has several ways: a kerb is to "use", "part", "avoid" or "limit"
     std::string variant = {}; ///< the conditions it holds in: "dry", "wet", "cold" (tyres); empty: always
     bool walk = true, run = true, lap = false; ///< in which passes it shows
+    ReferenceId thing = {};                    ///< what was clicked in a film, once its place on the road is known
     std::string more = {};
     friend bool operator==(const Marker&, const Marker&) = default;
 };
@@ -118,6 +121,7 @@ struct Film {
     std::vector<PlacePair> pairs = {}; ///< set by hand; they count only when the tie was made of them
     Camera camera = {};
     std::vector<CameraPin> pins = {}; ///< that the camera was solved from, or is to be
+    std::vector<KeepClear> keepClear = {};
     std::string more = {};
     friend bool operator==(const Film&, const Film&) = default;
 };
@@ -152,6 +156,7 @@ struct Guide {
     std::vector<GuideCorner> corners; ///< in road order
     std::vector<GuideReference> references;
     Outline outline = usualOutline();
+    Showings showings;
     int nextId = 2;     ///< higher than every id in the guide, and every one that ever was
     int frameRate = 25; ///< of the finished video
     std::string more = {};

@@ -61,6 +61,41 @@ Guide withMarkerSpan(Guide g, MarkerId id, double fromM, double toM) {
     return g;
 }
 
+Guide withThing(Guide g, MarkerId id, const OnRoad& place) {
+    auto* m = find(g, id);
+    if (!m) return g;
+    const auto at = std::find_if(g.references.begin(), g.references.end(),
+                                 [&](const GuideReference& r) { return m->thing && r.id == m->thing; });
+    if (at != g.references.end()) {
+        at->atM = place.atM, at->lateralM = place.lateralM, at->heightM = place.heightM;
+        return g;
+    }
+    GuideReference r;
+    r.id = newId<ReferenceId>(g);
+    r.kind = "thing", r.label = m->label, r.lasts = "season";
+    r.atM = place.atM, r.lateralM = place.lateralM, r.heightM = place.heightM;
+    m->thing = r.id;
+    g.references.push_back(std::move(r));
+    return g;
+}
+
+Guide withThingTold(Guide g, ReferenceId id, std::string kind, std::string lasts, std::string light) {
+    for (auto& r : g.references)
+        if (r.id == id) r.kind = std::move(kind), r.lasts = std::move(lasts), r.light = std::move(light);
+    return g;
+}
+
+Guide withLookFor(Guide g, CornerId corner, Topic topic, ReferenceId reference, bool first) {
+    auto* c = cornerWith(g, corner);
+    const auto* r = referenceWith(g, reference);
+    if (!c || !r) return g;
+    auto row = std::find_if(c->advice.begin(), c->advice.end(), [&](const Advice& a) { return a.topic == topic; });
+    if (row == c->advice.end()) row = c->advice.insert(c->advice.end(), Advice{topic, {}, {}, {}});
+    (first ? row->first : row->second) = reference;
+    (first ? row->lookFor : row->backup) = r->label;
+    return g;
+}
+
 Guide withCamera(Guide g, Camera camera, std::vector<CameraPin> pins) {
     g.sources.film().camera = std::move(camera);
     g.sources.film().pins = std::move(pins);

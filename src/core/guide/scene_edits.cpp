@@ -78,6 +78,14 @@ Guide withoutFilm(Guide g, FilmId film) {
             const auto* in = std::get_if<InFilm>(&m.at);
             return in && in->film == film;
         });
+    const auto gone = [film](const PictureOf& p) { return p.kind == PictureOf::Kind::Film && p.film == film; };
+    for (auto* s : {&g.showings.walk, &g.showings.run, &g.showings.lap}) {
+        if (gone(s->full)) s->full = Showing{}.full;
+        if (gone(s->inset)) s->inset = Showing{}.inset;
+    }
+    for (auto& c : g.corners)
+        for (auto& b : c.beats)
+            if (b.shown && gone(*b.shown)) b.shown.reset();
     return g;
 }
 

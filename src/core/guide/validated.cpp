@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/guide/validated.h"
 
+#include <algorithm>
 #include <cmath>
 #include <set>
 
@@ -29,6 +30,7 @@ class Examiner {
 
     void look() {
         frame();
+        showings();
         sources();
         scene();
         for (std::size_t i = 0; i < g_.setup.size(); ++i) {
@@ -61,6 +63,23 @@ class Examiner {
             tell(where, "there is no reference " + std::to_string(r.value), "the id of one under references");
     }
 
+    /// A picture in a pass or over words: its film must be there.
+    void picture(const PictureOf& p, const std::string& where) {
+        const auto& films = g_.sources.films;
+        if (p.kind == PictureOf::Kind::Film && p.film &&
+            std::none_of(films.begin(), films.end(), [&](const Film& f) { return f.id == p.film; }))
+            tell(where, "there is no film " + std::to_string(p.film.value), "the id of one");
+    }
+    void showings() {
+        const auto& s = g_.showings;
+        for (const auto& [pass, name] :
+             {std::pair(&s.walk, "walk"), std::pair(&s.run, "run"), std::pair(&s.lap, "lap")}) {
+            picture(pass->full, std::string("showing.") + name + ".full");
+            picture(pass->inset, std::string("showing.") + name + ".inset");
+        }
+        if (s.over.lap < 0) tell("showing.over.lap", shown(s.over.lap) + " cannot be", "the number of a lap");
+    }
+
     void frame() {
         between(g_.frameRate, kLeastFrameRate, kMostFrameRate, "frame_rate", "pictures a second");
         if (g_.nextId < 1) tell("next_id", shown(g_.nextId) + " cannot be", "1 or more");
@@ -87,6 +106,9 @@ class Examiner {
             between(f.tie.offsetS, -kLongest, kLongest, here + ".sync.offset_s", "s");
             between(f.tie.driftPpm, -1e5, 1e5, here + ".sync.drift_ppm", "millionths");
             camera(f.camera, here + ".camera");
+            for (std::size_t k = 0; k < f.keepClear.size(); ++k)
+                for (const double v : {f.keepClear[k].widthPx, f.keepClear[k].heightPx})
+                    between(v, 1, 1e5, at(here + ".keep_clear", k), "px");
             for (std::size_t k = 0; k < f.pins.size(); ++k) {
                 between(seconds(f.pins[k].when), -kLongest, kLongest, at(here + ".pins", k, "film_s"), "s");
                 metres(f.pins[k].place.atM, at(here + ".pins", k, "at.at_m"));
@@ -152,6 +174,7 @@ class Examiner {
         for (std::size_t k = 0; k < c.beats.size(); ++k) {
             id(c.beats[k].id.value, at(here + ".beats", k, "id"));
             metres(c.beats[k].atM, at(here + ".beats", k, "at_m"));
+            if (c.beats[k].shown) picture(*c.beats[k].shown, at(here + ".beats", k, "shown"));
         }
         std::set<Topic> topics;
         for (std::size_t k = 0; k < c.advice.size(); ++k) {
@@ -176,6 +199,7 @@ class Examiner {
             known(r->reference, here + ".at.reference");
             metres(r->offsetM, here + ".at.offset_m");
         }
+        known(m.thing, here + ".thing");
         if (const auto* f = std::get_if<InFilm>(&m.at)) {
             bool there = false;
             for (const auto& film : g_.sources.films) there = there || film.id == f->film;

@@ -32,6 +32,8 @@ enum class Channel {
     Latitude,        ///< degrees north
     Longitude,       ///< degrees east
     Heading,         ///< rad, anticlockwise from east
+    Pitch,           ///< rad, of the body; which way is up is told by how it goes with the road and the forces
+    Roll,            ///< rad, of the body; likewise
     Count
 };
 inline constexpr std::size_t kChannelCount = static_cast<std::size_t>(Channel::Count);

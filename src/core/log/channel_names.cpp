@@ -57,6 +57,8 @@ constexpr Names kNames[] = {
     {Channel::Z, "z posz positionz worldz zpos altitude alt elevation ele height hoehe hhe altitud quota"},
     {Channel::Latitude, "latitude lat breite breitengrad latitudine latitud"},
     {Channel::Longitude, "longitude lon lng long laenge lngengrad laengengrad longitudine longitud"},
+    {Channel::Pitch, "pitch pitchangle nick nickwinkel tangage angletangage beccheggio cabeceo"},
+    {Channel::Roll, "roll rollangle wank wankwinkel roulis angleroulis rollio balanceo"},
     {Channel::Heading, "heading course courseoverground cog track bearing kurs cap rotta rumbo"},
 };
 
@@ -129,6 +131,8 @@ std::span<const Unit> unitTable(Channel c) {
     case Channel::Throttle:
     case Channel::Brake: return kShare;
     case Channel::Steering:
+    case Channel::Pitch:
+    case Channel::Roll:
     case Channel::Heading: return kAngle;
     case Channel::YawRate: return kTurn;
     case Channel::LateralAcc:
@@ -267,7 +271,9 @@ std::string_view name(Channel c) {
                                                                           "z",
                                                                           "latitude",
                                                                           "longitude",
-                                                                          "heading"};
+                                                                          "heading",
+                                                                          "pitch",
+                                                                          "roll"};
     return c == Channel::Count ? "not used" : names.at(static_cast<std::size_t>(c));
 }
 
@@ -275,7 +281,7 @@ std::string_view key(Channel c) {
     static constexpr std::array<std::string_view, kChannelCount> keys = {
         "time",         "lap",         "distance",         "speed",        "throttle", "brake", "steering", "gear",
         "engine_speed", "lateral_acc", "longitudinal_acc", "vertical_acc", "yaw_rate", "x",     "y",        "z",
-        "latitude",     "longitude",   "heading"};
+        "latitude",     "longitude",   "heading",          "pitch",        "roll"};
     return c == Channel::Count ? "none" : keys.at(static_cast<std::size_t>(c));
 }
 

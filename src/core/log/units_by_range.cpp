@@ -123,6 +123,10 @@ void guessUnits(CarLog& log, const std::vector<ColumnGuess>& columns) {
         case Channel::Heading:
             if (largest(log[c]) > 7) readAs(log, c, kPi / 180, "degrees", "from its range");
             break;
+        case Channel::Pitch:
+        case Channel::Roll:
+            if (largest(log[c]) > 0.7) readAs(log, c, kPi / 180, "degrees", "from its range");
+            break;
         case Channel::YawRate:
             if (largest(log[c]) > 4) readAs(log, c, kPi / 180, "degrees per second", "from its range");
             break;

@@ -31,6 +31,7 @@ struct MarkOnScreen {
     bool unsure = false;         ///< a followed thing that may be elsewhere
     std::string count;           ///< metres to go, where that helps; else empty
     std::optional<LabelBox> box; ///< where its label stands; none: it has none now
+    bool window = false;         ///< its label is a window now, and shows the film around it
 };
 
 /// Colours by their meaning; the painter knows their values.
@@ -70,6 +71,8 @@ struct MarkKind {
     Tone tone = Tone::Lamp;
     bool stretch = false;    ///< it goes from a place to another
     bool wordless = false;   ///< its label is not written beside it
+    bool window = false;     ///< its label is a window with the film around it, enlarged, over its words
+    bool onThing = false;    ///< it holds a thing that is clicked in the film
     bool nextOnly = false;   ///< of several ahead only the next is shown
     bool countsDown = false; ///< its label tells the metres to go
     double farthestM = 130;  ///< further ahead it is a speck
@@ -85,7 +88,13 @@ std::span<const MarkKind* const> markKinds();
 const MarkKind* markKindOf(std::string_view key); ///< null: nobody here knows it
 
 extern const MarkKind kRingMark, kBrakePostsMark, kExitPostsMark, kTurnGateMark, kApexDropMark, kKerbBlockMark,
-    kGearKeystoneMark, kPowerWedgeMark, kRoadLineMark, kLinkingMark, kHazardMark, kPassingMark, kDefendingMark;
+    kGearKeystoneMark, kPowerWedgeMark, kRoadLineMark, kLinkingMark, kHazardMark, kPassingMark, kDefendingMark,
+    kLoupeMark;
+
+// The window of a loupe: px of the frame that the enlarged film fills, and how far round its mark's size it shows.
+inline constexpr double kLensWidthPx = 300, kLensHeightPx = 168, kLensRoom = 1.7;
+/// How many times a loupe enlarges the frame, 1.5 to 12: what it holds fills its window.
+double lensTimes(const MarkOnScreen& mark);
 
 // Pieces that several kinds are made of.
 MarkShape lineShape(std::span<const Vec2> points, Tone tone, double width);

@@ -9,7 +9,7 @@ namespace {
 constexpr const MarkKind* kMarkKinds[] = {&kRingMark,      &kBrakePostsMark,   &kTurnGateMark,  &kApexDropMark,
                                           &kKerbBlockMark, &kGearKeystoneMark, &kExitPostsMark, &kPowerWedgeMark,
                                           &kRoadLineMark,  &kLinkingMark,      &kHazardMark,    &kPassingMark,
-                                          &kDefendingMark};
+                                          &kDefendingMark, &kLoupeMark};
 
 } // namespace
 

@@ -22,7 +22,12 @@ Vec2 labelAt(const MarkOnScreen& m) { return {m.points[0].x, m.points[0].y - m.s
 
 } // namespace
 
-const MarkKind kRingMark{
-    .key = "ring", .name = "ring", .place = place, .draw = draw, .labelAt = labelAt, .illustrates = kOf};
+const MarkKind kRingMark{.key = "ring",
+                         .name = "ring",
+                         .onThing = true,
+                         .place = place,
+                         .draw = draw,
+                         .labelAt = labelAt,
+                         .illustrates = kOf};
 
 } // namespace hl

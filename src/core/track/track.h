@@ -22,7 +22,8 @@ struct Reference {
     std::string kind;  ///< "board", "post", "fence end", "tree", "hut", "seam", "patch", "kerb block", ...
     std::string label; ///< as people say it: "100 board"
     double atM = 0, lateralM = 0, heightM = 0;
-    std::string lasts; ///< "permanent", "season", "fragile"
+    std::string lasts;      ///< "permanent", "season", "fragile"
+    std::string light = {}; ///< when it can be seen: empty (always), "day", "low sun", "shade", "dry"
     friend bool operator==(const Reference&, const Reference&) = default;
 };
 

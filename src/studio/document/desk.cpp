@@ -9,7 +9,8 @@
 namespace hl {
 namespace {
 
-constexpr TaskKind kOpening{"open", Lane::Quick, false}, kMeasuring{"measure"}, kPlanning{"plan"};
+constexpr TaskKind kOpening{"open", Lane::Quick, false}, kMeasuring{"measure"}, kPlanning{"plan"},
+    kPictures{"further pictures"};
 
 struct Read {
     Guide guide;
@@ -133,6 +134,7 @@ void Desk::afterEdit(const Guide& before) {
         emit cornerChosen(corner_);
     }
     measureIfMoved();
+    readPictures(before);
     emit changed(what);
     if (what.spoken() || what.sources || what.format || what.scene || what.markers) replan();
 }
@@ -157,6 +159,23 @@ void Desk::measureIfMoved() {
             }
             emit measured();
             emit changed({.facts = true});
+        });
+}
+
+/// The further films and the lap laid over, when others are wished.
+void Desk::readPictures(const Guide& before) {
+    const auto& now = guide();
+    if (before.sources.films == now.sources.films && before.showings.over == now.showings.over) return;
+    tasks_.start(
+        this, kPictures, [s = session_, g = now](const Progress&) { return withPictures(*s, g); },
+        [this](const Session& read) {
+            auto s = std::make_shared<Session>(*session_); // it may have been measured anew meanwhile
+            s->films = read.films, s->filmFiles = read.filmFiles;
+            s->over = read.over, s->overName = read.overName, s->overTrouble = read.overTrouble;
+            if (!s->overTrouble.empty()) emit failed(QString::fromStdString(s->overTrouble));
+            session_ = std::move(s);
+            emit changed({.format = true});
+            emit cutChanged();
         });
 }
 

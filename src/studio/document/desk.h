@@ -73,6 +73,7 @@ class Desk : public QObject {
     void replan();
     void afterEdit(const Guide& before);
     void measureIfMoved();
+    void readPictures(const Guide& before);
     void tell(const Status& s);
     Tasks tasks_;
     Saving saving_;

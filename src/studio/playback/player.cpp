@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/playback/player.h"
 
+#include "jobs/lens.h"
+
 #include <algorithm>
 #include <chrono>
 
@@ -14,7 +16,8 @@ double steadySeconds() {
 } // namespace
 
 Player::Player(Desk& desk, QObject* parent)
-    : QObject(parent), desk_(desk), source_(new FrameSource), clock_(steadySeconds), sound_(desk), proxy_(desk) {
+    : QObject(parent), desk_(desk), source_(new FrameSource), otherFull_(thread_), otherInset_(thread_),
+      clock_(steadySeconds), sound_(desk), proxy_(desk) {
     source_->moveToThread(&thread_);
     connect(&thread_, &QThread::finished, source_, &QObject::deleteLater);
     connect(source_, &FrameSource::ready, this, [this](const QImage& picture) {
@@ -26,6 +29,7 @@ Player::Player(Desk& desk, QObject* parent)
                           .arg(lastS, 0, 'f', 1)
                           .arg(lengthS, 0, 'f', 1));
     });
+    for (auto* other : {&otherFull_, &otherInset_}) connect(other, &OtherFilm::ready, this, &Player::pictureReady);
     thread_.start();
     timer_.setInterval(kTickMs);
     timer_.setTimerType(Qt::PreciseTimer);
@@ -107,6 +111,9 @@ void Player::show() {
     if (!desk_.isOpen()) return;
     if (mode_ == Mode::Guide) footageS_ = seconds(momentAt(desk_.cut(), at<GuideTime>(guideS_)).footage);
     source_->want(footageS_, playing());
+    pictures_ = mode_ == Mode::Guide ? picturesAt(stage(), desk_.cut(), at<GuideTime>(guideS_)) : Pictures{};
+    otherFull_.want(desk_.session(), pictures_.full, playing());
+    otherInset_.want(desk_.session(), pictures_.inset, playing());
     emit moved();
 }
 
@@ -114,6 +121,20 @@ SceneAt Player::scene() const {
     if (!desk_.isOpen()) return {};
     if (mode_ == Mode::Guide) return compose(stage(), desk_.cut(), at<GuideTime>(guideS_));
     return composeAt(stage(), desk_.chosen(), at<FootageTime>(footageS_));
+}
+
+const QImage& Player::full() const {
+    return pictures_.full && !otherFull_.picture().isNull() ? otherFull_.picture() : picture_;
+}
+
+FilmPictures Player::filmPictures() const {
+    const bool own = pictures_.inset && pictures_.inset->film == desk_.guide().sources.film().id;
+    return {own ? picture_ : otherInset_.picture(), [film = full()](const MarkOnScreen& mark, QSize px) {
+                const auto picture = film.convertToFormat(QImage::Format_RGB32);
+                return lensPicture(
+                    {picture.constBits(), static_cast<int>(picture.bytesPerLine()), picture.width(), picture.height()},
+                    mark, px);
+            }};
 }
 
 Stage Player::stage() const {

@@ -1,8 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The playhead: a moment of the footage or of the guide, playing or standing, with its picture and its sound.
 #pragma once
+#include "picture/paint_scene.h"
 #include "studio/document/desk.h"
 #include "studio/playback/frame_source.h"
+#include "studio/playback/other_film.h"
 #include "studio/playback/play_sound.h"
 #include "studio/playback/proxy_making.h"
 
@@ -40,11 +42,13 @@ class Player : public QObject {
     bool looping() const { return loop_.has_value(); }
     double guideTime() const { return guideS_; }
     double metre() const;
-    Live live() const; ///< speed, gear and pedals at the playhead
-    const QImage& picture() const { return picture_; }
-    SceneAt scene() const;     ///< what is drawn over the picture
-    Stage stage() const;       ///< of the open guide
-    FootageTime shown() const; ///< the moment of the film in the picture
+    Live live() const;                                 ///< speed, gear and pedals at the playhead
+    const QImage& picture() const { return picture_; } ///< of the film that the guide explains
+    const QImage& full() const;                        ///< what fills the frame: that, or another film
+    FilmPictures filmPictures() const;                 ///< what the scene's painter cannot make by itself
+    SceneAt scene() const;                             ///< what is drawn over the picture
+    Stage stage() const;                               ///< of the open guide
+    FootageTime shown() const;                         ///< the moment of the film in the picture
 
   signals:
     void moved(); ///< the playhead
@@ -64,6 +68,8 @@ class Player : public QObject {
     QThread thread_;
     FrameSource* source_;
     QImage picture_;
+    OtherFilm otherFull_, otherInset_;
+    Pictures pictures_; ///< that are seen at the playhead
     QTimer timer_;
     std::function<double()> clock_;
     double guideS_ = 0, footageS_ = 0, startedAt_ = 0, pace_ = 1;

@@ -82,7 +82,7 @@ void PictureView::paintEvent(QPaintEvent*) {
     edge.addRoundedRect(box, look::kRadiusPicture, look::kRadiusPicture);
     p.setClipPath(edge);
     p.fillRect(box, QColor(look::kMarsh800));
-    const auto& picture = player_.picture();
+    const auto& picture = player_.full();
     if (picture.isNull()) {
         p.setPen(QColor(look::kReed));
         p.setFont(look::text(look::kText));
@@ -94,7 +94,7 @@ void PictureView::paintEvent(QPaintEvent*) {
     p.scale(scale, scale);
     auto scene = player_.scene();
     if (!scene.panels) scene.labelScale = std::clamp(0.65 / scale, 1.0, 2.0);
-    paintScene(p, scene);
+    paintScene(p, scene, player_.filmPictures());
     if (tool_) tool_->paint(p, scale);
     if (loupe_->isHidden()) return;
     const auto at = loupe_->centre(); // where the loupe looks

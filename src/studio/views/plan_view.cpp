@@ -45,6 +45,11 @@ void PlanView::setWholeLap(bool whole) {
     update();
 }
 
+void PlanView::setMarksShown(bool shown) {
+    marksShown_ = shown;
+    update();
+}
+
 PlanView::Stretch PlanView::shown() const {
     const auto* c = desk_.chosen();
     if (wholeLap_ || !c) return {0, desk_.session().trace.lengthM};
@@ -253,6 +258,12 @@ void PlanView::paintEvent(QPaintEvent*) {
     paintRoad(p, shown());
     paintDriven(p, shown());
     paintEvents(p);
+    if (marksShown_)
+        for (auto s : markSpots(desk_)) {
+            const bool held = hold_ && hold_->from.mark == s.mark;
+            if (held) s = hold_->now;
+            paintMarkSpot(p, placed(s.atM, s.leftM), held);
+        }
     paintScale(p);
     paintLegend(p);
     const double now = player_.metre();
@@ -298,6 +309,12 @@ void PlanView::goTo(QPointF where) {
 }
 
 void PlanView::mousePressEvent(QMouseEvent* e) {
+    if (marksShown_ && desk_.isOpen() && desk_.session().road)
+        if (const auto s =
+                spotUnder(desk_, e->position(), [this](const MarkSpot& m) { return placed(m.atM, m.leftM); })) {
+            hold_ = MarkHold{*s, *s};
+            return update();
+        }
     if (desk_.chosen() && !wholeLap_)
         for (const Bound b : {Bound::Apex, Bound::TurnIn})
             if (QLineF(boundAt(b), e->position()).length() < 8) {
@@ -310,6 +327,13 @@ void PlanView::mousePressEvent(QMouseEvent* e) {
 
 void PlanView::mouseMoveEvent(QMouseEvent* e) {
     if (!e->buttons()) return;
+    if (hold_) {
+        const auto plane = toWidget_.inverted().map(e->position());
+        const auto place = placeOf(*desk_.session().road, {plane.x(), plane.y()}, hold_->now.atM);
+        hold_->now.atM += std::remainder(place.atM - hold_->now.atM, desk_.session().trace.lengthM);
+        hold_->now.leftM = place.lateralM;
+        return update();
+    }
     if (!drag_) return goTo(e->position());
     const auto place = metreAt(e->position());
     if (!place) return;
@@ -320,6 +344,10 @@ void PlanView::mouseMoveEvent(QMouseEvent* e) {
 }
 
 void PlanView::mouseReleaseEvent(QMouseEvent*) {
+    if (const auto held = std::exchange(hold_, std::nullopt)) {
+        letGo(desk_, *held);
+        return update();
+    }
     if (!drag_) return;
     const auto done = *drag_;
     drag_.reset();

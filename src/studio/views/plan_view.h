@@ -2,6 +2,7 @@
 #pragma once
 #include "studio/playback/player.h"
 #include "studio/views/bound_drag.h"
+#include "studio/views/mark_spots.h"
 
 #include <QTransform>
 #include <QWidget>
@@ -16,6 +17,7 @@ class PlanView : public QWidget {
     PlanView(Desk& desk, Player& player, QWidget* parent = nullptr);
     void setWholeLap(bool whole);
     bool wholeLap() const { return wholeLap_; }
+    void setMarksShown(bool shown);                    ///< they can be dragged
     QPointF placed(double atM, double lateralM) const; ///< on the widget
     QPointF boundAt(Bound bound) const;                ///< where to take hold of the chosen corner's turn-in or apex
     QSize minimumSizeHint() const override { return {180, 160}; }
@@ -43,7 +45,8 @@ class PlanView : public QWidget {
     Desk& desk_;
     Player& player_;
     QTransform toWidget_;
-    bool wholeLap_ = false, ready_ = false;
+    std::optional<MarkHold> hold_;
+    bool wholeLap_ = false, ready_ = false, marksShown_ = false;
 };
 
 } // namespace hl

@@ -246,6 +246,7 @@ void Ribbon::paintEvent(QPaintEvent*) {
     paintNames(p);
     paintFindings(p);
     paintBounds(p);
+    paintMarks(p);
     const double now = std::clamp(x(player_.metre()), kSide, width() - kSide);
     p.setPen(QPen(QColor(look::kMist), 2));
     p.drawLine(QPointF(now, top() - 10), QPointF(now, top() + depth() + 10));
@@ -255,9 +256,35 @@ void Ribbon::paintEvent(QPaintEvent*) {
     }
 }
 
+void Ribbon::setMarksShown(bool shown) {
+    marksShown_ = shown;
+    update();
+}
+
+QPointF Ribbon::markAt(MarkerId mark) const {
+    for (const auto& s : markSpots(desk_))
+        if (s.mark == mark) return {x(s.atM), y(s.leftM)};
+    return {};
+}
+
+void Ribbon::paintMarks(QPainter& p) const {
+    if (!marksShown_) return;
+    for (auto s : markSpots(desk_)) {
+        const bool held = hold_ && hold_->from.mark == s.mark;
+        if (held) s = hold_->now;
+        paintMarkSpot(p, {x(s.atM), y(s.leftM)}, held);
+    }
+}
+
 void Ribbon::mousePressEvent(QMouseEvent* e) {
     if (!desk_.isOpen()) return;
     const double at = metreAt(e->position().x());
+    if (marksShown_)
+        if (const auto s =
+                spotUnder(desk_, e->position(), [this](const MarkSpot& m) { return QPointF(x(m.atM), y(m.leftM)); })) {
+            hold_ = MarkHold{*s, *s};
+            return update();
+        }
     if (boundsShown_ && e->position().y() > top() + depth() - 2)
         for (const Bound b : kBounds)
             if (const auto h = boundAt(b); std::abs(h.x() - e->position().x()) < 7) {
@@ -281,6 +308,10 @@ void Ribbon::mousePressEvent(QMouseEvent* e) {
 }
 
 void Ribbon::mouseReleaseEvent(QMouseEvent*) {
+    if (const auto held = std::exchange(hold_, std::nullopt)) {
+        letGo(desk_, *held);
+        return update();
+    }
     if (!drag_) return;
     const auto done = *drag_;
     drag_.reset();
@@ -289,6 +320,11 @@ void Ribbon::mouseReleaseEvent(QMouseEvent*) {
 }
 
 void Ribbon::mouseMoveEvent(QMouseEvent* e) {
+    if (hold_) {
+        hold_->now.atM = metreAt(e->position().x());
+        player_.seekMetre(hold_->now.atM - 30); // it is seen from before it
+        return update();
+    }
     if (drag_) {
         const double at = metreAt(e->position().x()), perPixel = desk_.session().trace.lengthM / (width() - 2 * kSide);
         drag_->atM = e->modifiers() & Qt::AltModifier ? at : snapped(desk_, drag_->corner, at, 5 * perPixel);

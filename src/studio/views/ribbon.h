@@ -2,6 +2,7 @@
 #pragma once
 #include "studio/playback/player.h"
 #include "studio/views/bound_drag.h"
+#include "studio/views/mark_spots.h"
 
 #include <QPixmap>
 #include <QWidget>
@@ -18,6 +19,8 @@ class Ribbon : public QWidget {
     QPointF cornerAt(CornerId id) const; ///< where to click to choose it
     QPointF boundAt(Bound bound) const;  ///< where to take hold of a bound of the chosen corner
     void setBoundsShown(bool shown);     ///< only where corners are worked on
+    void setMarksShown(bool shown);      ///< only where marks are worked on
+    QPointF markAt(MarkerId mark) const; ///< where to take hold of it
     struct NumberAt {
         double x = 0, width = 0, size = 0; ///< px; middle, room it needs, height of the type
     };
@@ -47,8 +50,10 @@ class Ribbon : public QWidget {
     Desk& desk_;
     Player& player_;
     QPixmap road_;
+    void paintMarks(QPainter& p) const;
     std::optional<BoundDrag> drag_;
-    bool compact_ = false, boundsShown_ = false;
+    std::optional<MarkHold> hold_;
+    bool compact_ = false, boundsShown_ = false, marksShown_ = false;
     double top() const { return compact_ ? 36 : 92; }
     double depth() const { return compact_ ? 40 : 62; }
 };

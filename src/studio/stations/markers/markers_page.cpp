@@ -2,9 +2,11 @@
 #include "studio/stations/markers/markers_page.h"
 
 #include "core/guide/marker_edits.h"
+#include "core/guide/showing_edits.h"
 #include "core/mark/mark_kind.h"
 #include "core/words/draft.h"
 #include "jobs/look.h"
+#include "jobs/things.h"
 #include "studio/widgets/style.h"
 
 #include <algorithm>
@@ -17,6 +19,11 @@ namespace {
 
 constexpr TaskKind kLooking{"look at film", Lane::Long}, kFollowing{"follow", Lane::Long},
     kSolving{"camera", Lane::Quick}, kFinding{"find camera", Lane::Long};
+
+struct Followed {
+    FollowedPath path;
+    std::optional<OnRoad> place; ///< of the thing, where its sights meet
+};
 
 /// The usual marks of a corner, as a draft of it has them, of the kinds that it has none of.
 std::vector<Marker> usualMarks(const Guide& g, const Session& s, const GuideCorner& corner) {
@@ -85,11 +92,20 @@ void MarkersPage::fillPalette() {
     auto* menu = new QMenu(setMark_);
     for (const auto* kind : markKinds()) {
         const auto name = QString::fromUtf8(kind->name.data(), static_cast<qsizetype>(kind->name.size()));
-        auto* a = menu->addAction(kind == &kRingMark ? tr("%1 on a thing").arg(name) : name, this,
+        auto* a = menu->addAction(kind->onThing ? tr("%1 on a thing").arg(name) : name, this,
                                   [this, kind] { hand_->arm(kind); });
         a->setObjectName(QStringLiteral("kind-") +
                          QString::fromUtf8(kind->key.data(), static_cast<qsizetype>(kind->key.size())));
     }
+    menu->addSeparator();
+    menu->addAction(tr("keep a part clear (B)"), this, &MarkersPage::armKeepClear)
+        ->setObjectName(QStringLiteral("keepClear"));
+    menu->addAction(tr("nothing is kept clear"), this, [this] {
+        edit(tr("Nothing kept clear"), [](Guide g) {
+            g.sources.film().keepClear.clear();
+            return g;
+        });
+    });
     setMark_->setMenu(menu);
 }
 
@@ -128,6 +144,11 @@ void MarkersPage::connectHand() {
     });
     connect(hand_, &PictureHand::placeClicked, this, &MarkersPage::addMark);
     connect(hand_, &PictureHand::pinClicked, this, &MarkersPage::addPin);
+    connect(hand_, &PictureHand::zoneDrawn, this, [this](const KeepClear& zone) {
+        const auto film = desk_.guide().sources.film().id;
+        edit(tr("Part kept clear"), [film, zone](Guide g) { return withKeptClear(std::move(g), film, zone); });
+        emit said(tr("Nothing will be laid over this part of the film."), false);
+    });
     connect(hand_, &PictureHand::nothingThere, this, [this](const QString& why) { emit said(why, true); });
     connect(hand_, &PictureHand::looked, this, [this] {
         refreshCamera();
@@ -172,8 +193,8 @@ void MarkersPage::refreshCamera() {
                                  .arg(c.heightM, 0, 'f', 2));
     wishText_->setVisible(hand_->pinning() || hand_->armed());
     if (hand_->armed())
-        wishText_->setText(hand_->armed() == &kRingMark
-                               ? tr("Click the thing in the picture: the ring will follow it. X for nothing.")
+        wishText_->setText(hand_->armed()->onThing
+                               ? tr("Click the thing in the picture: the mark will follow it. X for nothing.")
                                : tr("Click the place on the road. X for nothing."));
     else
         wishText_->setText(hand_->wish()
@@ -224,7 +245,7 @@ void MarkersPage::addMark(const MarkKind* kind, const Anchor& at) {
     m.label = kind->wordless ? "" : std::string(kind->name);
     if (!kind->ways.empty()) m.way = kind->ways.front();
     if (const auto* on = std::get_if<OnReference>(&at)) m.label = referenceWith(desk_.guide(), on->reference)->label;
-    if (kind == &kRingMark && std::holds_alternative<InFilm>(at)) m.label = tr("look for this").toStdString();
+    if (kind->onThing && std::holds_alternative<InFilm>(at)) m.label = tr("look for this").toStdString();
     const MarkerId id{desk_.guide().nextId};
     edit(tr("Mark set"), [corner = c->id, m](Guide g) { return withMarker(std::move(g), corner, m); });
     choose(id);
@@ -238,15 +259,29 @@ void MarkersPage::follow(MarkerId mark) {
     emit said(tr("Following it through the film\u2026"), false);
     desk_.tasks().start(
         this, TaskKind{kFollowing.name, kFollowing.lane, true, mark.value}, // each thing beside the others
-        [g = desk_.guide(), s = desk_.sharedSession(), m = *m](const Progress& p) { return followMarker(g, *s, m, p); },
-        [this, mark](Result<FollowedPath> path) {
-            if (!path) return emit said(QString::fromStdString(sentence(path.error())), true);
+        [g = desk_.guide(), s = desk_.sharedSession(), m = *m](const Progress& p) -> Result<Followed> {
+            auto path = followMarker(g, *s, m, p);
+            if (!path) return path.error();
+            const auto place = thingOnRoad(g, *s, *path);
+            return Followed{std::move(*path), place};
+        },
+        [this, mark](Result<Followed> thing) {
+            if (!thing) return emit said(QString::fromStdString(sentence(thing.error())), true);
             const auto& s = desk_.session();
             auto things = s.followed ? *s.followed : FollowedThings{};
-            things[mark] = std::move(*path);
+            things[mark] = std::move(thing->path);
             desk_.takeSeen(s.shake, s.bonnet, std::make_shared<const FollowedThings>(std::move(things)));
+            if (thing->place)
+                edit(tr("Thing placed"),
+                     [mark, at = *thing->place](Guide g) { return withThing(std::move(g), mark, at); });
             if (const auto* m = markerWith(desk_.guide(), mark)) emit said(whereText(desk_, *m), false);
         });
+}
+
+void MarkersPage::armKeepClear() {
+    if (!desk_.isOpen()) return;
+    hand_->armZone();
+    emit said(tr("Drag over the part of the film that is to be kept clear: a display, a face. X for nothing."), false);
 }
 
 void MarkersPage::setPinning(bool on) {

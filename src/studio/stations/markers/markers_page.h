@@ -23,7 +23,8 @@ class MarkersPage : public QWidget {
     void setPinning(bool on);
     bool pinning() const { return hand_->pinning(); }
     void disarm();
-    void lookAtFilm(); ///< for what the cache does not hold yet; in the background
+    void armKeepClear(); ///< the next drag in the picture says which part
+    void lookAtFilm();   ///< for what the cache does not hold yet; in the background
 
   signals:
     void said(const QString& text, bool wrong);

@@ -30,6 +30,12 @@ QList<StationKey> MarkersStation::keys() {
             {ctrl(Qt::Key_Up), {}, [p] { p->hand().moveCross(0, -8); }},
             {ctrl(Qt::Key_Down), {}, [p] { p->hand().moveCross(0, 8); }},
             {ctrl(Qt::Key_Return), tr("set it at the cross"), [p] { p->hand().clickAtCross(); }},
+            {Qt::Key_V, tr("the corner from above, and away"),
+             [this] {
+                 planShown_ = !planShown_;
+                 emit layoutChanged();
+             }},
+            {Qt::Key_B, tr("keep a part of the film clear"), [p] { p->armKeepClear(); }},
             {Qt::Key_X, tr("set nothing"), [p] { p->disarm(); }}};
 }
 

@@ -12,7 +12,9 @@ class MarkersStation : public Station {
     MarkersStation(Desk& desk, Player& player);
     QString name() const override { return tr("Markers"); }
     QWidget* page() override { return page_; }
-    StationLayout layout() const override { return {.filmShare = 25, .pageShare = 11, .pedals = false}; }
+    StationLayout layout() const override {
+        return {.filmShare = 25, .pageShare = 11, .planBeside = planShown_, .pedals = false, .marks = true};
+    }
     PictureTool* pictureTool() override { return &page_->hand(); }
     QList<StationKey> keys() override;
     void enter() override { page_->lookAtFilm(); }
@@ -21,6 +23,7 @@ class MarkersStation : public Station {
   private:
     Desk& desk_;
     MarkersPage* page_;
+    bool planShown_ = false;
 };
 
 } // namespace hl

@@ -53,6 +53,8 @@ QString whereText(const Desk& desk, const Marker& m) {
             if (p.held != Held::Sure && p.when > in->when && !unsure) unsure = seconds(p.when);
         }
         auto text = QObject::tr("followed for %1 s").arg(held, 0, 'f', 1);
+        if (const auto* thing = referenceWith(desk.guide(), m.thing))
+            text = QObject::tr("at %1 m, ").arg(std::lround(thing->atM)) + text;
         if (unsure) text += QObject::tr("; not sure after %1 s: click it once more there").arg(*unsure, 0, 'f', 1);
         return text;
     }

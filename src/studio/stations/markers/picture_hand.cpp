@@ -51,8 +51,15 @@ void tell(QPainter& p, Vec2 at, const QString& words, double scale, QRgb colour)
 PictureHand::PictureHand(Desk& desk, Player& player, QObject* parent) : QObject(parent), desk_(desk), player_(player) {}
 
 void PictureHand::arm(const MarkKind* kind) {
-    armed_ = kind;
+    armed_ = kind, zoneArmed_ = false;
     if (kind) setPinning(false);
+    emit looked();
+}
+
+void PictureHand::armZone() {
+    setPinning(false);
+    armed_ = nullptr, zoneArmed_ = true;
+    zoneFrom_.reset(), zoneTo_.reset();
     emit looked();
 }
 
@@ -75,7 +82,7 @@ MarkerId PictureHand::markAt(Vec2 px) const {
 std::optional<Anchor> PictureHand::anchorFor(const MarkKind& kind, Vec2 px) const {
     const auto stage = player_.stage();
     const auto when = player_.shown();
-    if (&kind == &kRingMark) {
+    if (kind.onThing) {
         constexpr double kOnItPx = 34;
         for (const auto& r : desk_.guide().references)
             if (const auto at = frameOf(stage, *roadPlace(desk_.guide(), OnReference{r.id, 0}), when))
@@ -92,6 +99,11 @@ std::optional<Anchor> PictureHand::anchorFor(const MarkKind& kind, Vec2 px) cons
 void PictureHand::press(Vec2 px) {
     if (!desk_.isOpen()) return;
     if (pinning_) return pin(px);
+    if (zoneArmed_) {
+        if (zoneFrom_ && !zoneTo_) return; // its second corner, by the cross
+        zoneFrom_ = px;
+        return;
+    }
     if (armed_) {
         const auto at = anchorFor(*armed_, px);
         if (!at) return emit nothingThere(tr("There is no road at that place of the picture."));
@@ -105,6 +117,7 @@ void PictureHand::press(Vec2 px) {
 }
 
 void PictureHand::drag(Vec2 px) {
+    if (zoneArmed_) zoneTo_ = px;
     if (!drag_) return;
     constexpr double kStartsPx = 6;
     drag_->nowPx = px;
@@ -112,6 +125,15 @@ void PictureHand::drag(Vec2 px) {
 }
 
 void PictureHand::release(Vec2 px) {
+    constexpr double kLeastPx = 8;
+    if (zoneArmed_ && zoneFrom_) {
+        const double w = std::abs(px.x - zoneFrom_->x), h = std::abs(px.y - zoneFrom_->y);
+        if (w < kLeastPx || h < kLeastPx) return emit looked(); // a click: the first corner; the second follows
+        const auto size = player_.stage().filmSize;
+        const auto low = size.film({std::min(px.x, zoneFrom_->x), std::min(px.y, zoneFrom_->y)});
+        zoneArmed_ = false, zoneFrom_.reset(), zoneTo_.reset();
+        return emit zoneDrawn({low.x, low.y, w / size.scale(), h / size.scale(), {}});
+    }
     const auto d = std::exchange(drag_, std::nullopt);
     if (!d || !d->moved) return;
     const auto to = roadPlaceAt(player_.stage(), px, player_.shown());
@@ -223,8 +245,26 @@ void PictureHand::paintChosen(QPainter& p, double scale) {
     }
 }
 
+/// What is kept clear, while one works on it.
+void PictureHand::paintZones(QPainter& p, double scale) {
+    p.setBrush(Qt::NoBrush);
+    const auto box = [&](const QRectF& r) {
+        p.setPen(QPen(QColor(look::kMarsh900), 4 / scale));
+        p.drawRect(r);
+        p.setPen(QPen(QColor(look::kLamp), 2 / scale, Qt::DashLine));
+        p.drawRect(r);
+    };
+    for (const auto& z : zonesInFrame(desk_.guide().sources.film(), player_.stage().filmSize))
+        box({z.x, z.y, z.width, z.height});
+    if (zoneFrom_ && zoneTo_)
+        box(QRectF(QPointF(zoneFrom_->x, zoneFrom_->y), QPointF(zoneTo_->x, zoneTo_->y)).normalized());
+    else if (zoneFrom_)
+        cross(p, *zoneFrom_, 10 / scale, look::kLamp, 2 / scale);
+}
+
 void PictureHand::paint(QPainter& p, double scale) {
     if (!desk_.isOpen()) return;
+    if (zoneArmed_) paintZones(p, scale);
     if (pinning_) paintEdges(p, scale), paintPins(p, scale);
     if (chosen_ && !pinning_) paintChosen(p, scale);
     if (drag_ && drag_->moved) {

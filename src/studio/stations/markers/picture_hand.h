@@ -22,6 +22,8 @@ class PictureHand : public QObject, public PictureTool {
 
     void arm(const MarkKind* kind); ///< the next click sets one; null: clicks choose and drag
     const MarkKind* armed() const { return armed_; }
+    void armZone(); ///< the next drag marks a part of the film to be kept clear
+    bool zoneArmed() const { return zoneArmed_; }
     void setPinning(bool on);
     bool pinning() const { return pinning_; }
     void setChosen(MarkerId mark) { chosen_ = mark; }
@@ -37,6 +39,7 @@ class PictureHand : public QObject, public PictureTool {
     void markDragged(MarkerId mark, double alongM, double leftM);
     void placeClicked(const MarkKind* kind, const Anchor& at); ///< where a new mark is to stand
     void pinClicked(const CameraPin& pin);
+    void zoneDrawn(const KeepClear& zone);
     void nothingThere(const QString& why);
     void looked(); ///< the wish or the cross changed
 
@@ -47,10 +50,12 @@ class PictureHand : public QObject, public PictureTool {
     void paintPins(QPainter& p, double scale);
     void paintEdges(QPainter& p, double scale);
     void paintChosen(QPainter& p, double scale);
+    void paintZones(QPainter& p, double scale);
     Desk& desk_;
     Player& player_;
     const MarkKind* armed_ = nullptr;
-    bool pinning_ = false;
+    bool pinning_ = false, zoneArmed_ = false;
+    std::optional<Vec2> zoneFrom_, zoneTo_;
     MarkerId chosen_;
     struct Drag {
         MarkerId mark;

@@ -6,6 +6,7 @@
 #include "studio/stations/scene/films_leaf.h"
 #include "studio/stations/scene/lap_leaf.h"
 #include "studio/stations/scene/log_leaf.h"
+#include "studio/stations/scene/picture_leaf.h"
 #include "studio/stations/scene/risk_leaf.h"
 #include "studio/stations/scene/setup_leaf.h"
 #include "studio/widgets/style.h"
@@ -132,6 +133,7 @@ QWidget* ScenePage::buildLeaves() {
     const std::pair<QString, Leaf*> leaves[] = {{tr("The lap"), new LapLeaf(desk_)},
                                                 {tr("Set-up"), new SetupLeaf(desk_)},
                                                 {tr("Films and pictures"), new FilmsLeaf(desk_)},
+                                                {tr("What is shown"), new PictureLeaf(desk_)},
                                                 {tr("Risk"), new RiskLeaf(desk_)},
                                                 {tr("The log"), new LogLeaf(desk_)}};
     for (const auto& [text, leaf] : leaves) {

@@ -1,0 +1,62 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "jobs/guide_frames.h"
+
+#include "core/cut/gauges.h"
+
+#include <algorithm>
+
+namespace hl {
+namespace {
+constexpr int kInsetWidth = 640; // px: twice what it fills of a 1280 wide frame
+}
+
+Result<GuideFrames> GuideFrames::open(const Session& session, OutputSize size) {
+    auto reader = VideoReader::open(session.video);
+    if (!reader) return reader.error();
+    return GuideFrames(session, size, std::move(*reader));
+}
+
+GuideFrames::GuideFrames(const Session& session, OutputSize size, VideoReader film)
+    : session_(&session), size_(size), film_{std::move(film), nullptr, {}} {}
+
+GuideFrames::Walk* GuideFrames::walkOf(FilmId id) {
+    const auto& films = session_->films;
+    const auto on = std::find_if(films.begin(), films.end(), [id](const auto& f) { return f.id == id; });
+    if (on == films.end()) return &film_;
+    auto [at, fresh] = others_.try_emplace(id);
+    if (fresh)
+        if (auto reader = VideoReader::open(session_->filmFiles[static_cast<std::size_t>(on - films.begin())].file))
+            at->second.emplace(Walk{std::move(*reader), nullptr, {}});
+    return at->second ? &*at->second : nullptr;
+}
+
+std::shared_ptr<const YuvFrame> GuideFrames::pictureIn(Walk& w, FootageTime when) {
+    auto frame = w.reader.frameAt(when);
+    if (frame && (!w.last || frame->time != w.last->time))
+        w.last = std::make_shared<const YuvFrame>(fitted(std::move(*frame), size_)), w.inset = {};
+    return w.last;
+}
+
+QImage GuideFrames::insetOf(const FilmAt& moment) {
+    auto* walk = walkOf(moment.film);
+    const auto frame = walk ? pictureIn(*walk, moment.when) : nullptr;
+    if (!frame) return {};
+    if (walk->inset.isNull()) {
+        const int h = kInsetWidth * size_.height / size_.width & ~1;
+        const auto pixels = toBgra(*frame, kInsetWidth, h);
+        walk->inset = QImage(pixels.data(), kInsetWidth, h, kInsetWidth * 4, QImage::Format_RGB32).copy();
+    }
+    return walk->inset;
+}
+
+std::optional<GuideFrame> GuideFrames::at(FootageTime footage, const Pictures& pictures) {
+    GuideFrame out;
+    if (pictures.full)
+        if (auto* walk = walkOf(pictures.full->film)) out.full = pictureIn(*walk, pictures.full->when);
+    if (!out.full) out.full = pictureIn(film_, footage);
+    if (!out.full) return std::nullopt;
+    if (pictures.inset) out.inset = insetOf(*pictures.inset);
+    return out;
+}
+
+} // namespace hl

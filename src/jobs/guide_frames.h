@@ -1,0 +1,41 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The pictures that a finished guide is made of, one after the other: whichever film fills the frame, and the small one
+// in it.
+#pragma once
+#include "jobs/render.h"
+
+#include <map>
+#include <QImage>
+
+namespace hl {
+
+struct GuideFrame {
+    std::shared_ptr<const YuvFrame> full; ///< of the output's size; shared while the picture stands or is slowed
+    QImage inset;                         ///< null: none
+};
+
+/// Decoders walking forward through all films of a guide. Not thread-safe.
+class GuideFrames {
+  public:
+    /// Errors: media.* of the explained film; another that fails gives way to it.
+    static Result<GuideFrames> open(const Session& session, OutputSize size);
+    /// None when the film has no picture there.
+    std::optional<GuideFrame> at(FootageTime footage, const Pictures& pictures);
+
+  private:
+    struct Walk {
+        VideoReader reader;
+        std::shared_ptr<const YuvFrame> last;
+        QImage inset; ///< of `last`
+    };
+    GuideFrames(const Session& session, OutputSize size, VideoReader film);
+    Walk* walkOf(FilmId film);
+    std::shared_ptr<const YuvFrame> pictureIn(Walk& walk, FootageTime when);
+    QImage insetOf(const FilmAt& moment);
+    const Session* session_;
+    OutputSize size_;
+    Walk film_;
+    std::map<FilmId, std::optional<Walk>> others_;
+};
+
+} // namespace hl
