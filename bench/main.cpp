@@ -49,6 +49,7 @@ int main(int argc, char** argv) {
         {"Films that bring their own log", accuracyOfFilmLogs},
         {"Panels in the picture", accuracyOfPanels},
         {"Cameras of other makers, against known poses", accuracyOfCameras},
+        {"Hard films: soft cars, shaking, rain, low sun, night", accuracyOfHardFilms},
         {"Following things", accuracyOfFollowing},
         {"Marks: overlays, following, solving", [&] { return speedOfMarks(demo); }},
         {"Sync over made cases", syncCases},

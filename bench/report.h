@@ -25,7 +25,8 @@ Report accuracyOfCorners();
 Report accuracyOfColumns();
 Report accuracyOfFilmLogs();
 Report accuracyOfPanels();
-Report accuracyOfCameras(); ///< prints a table of its cases first
+Report accuracyOfCameras();   ///< prints a table of its cases first
+Report accuracyOfHardFilms(); ///< the same of shaking, rain, low sun, night
 Report accuracyOfFollowing();
 Report speedOfMarks(const std::filesystem::path& demo);
 Report syncCases(); ///< prints a table of its cases first

@@ -198,6 +198,10 @@ Session withPictures(Session s, const Guide& guide) {
     s.over.reset(), s.overName.clear(), s.overTrouble.clear();
     const auto& over = guide.showings.over;
     if (!over.any()) return s;
+    if (over.log.empty() && over.lap == s.lap) {
+        s.overTrouble = "lap " + std::to_string(over.lap) + " is the one that the guide explains";
+        return s;
+    }
     const auto lap = over.log.empty() ? besideLap(s, over.lap) : besideLog(s, resolved(s.folder, over.log), over.lap);
     if (!lap)
         s.overTrouble = sentence(lap.error());

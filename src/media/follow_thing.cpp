@@ -360,6 +360,11 @@ Result<FollowedPath> followThing(const std::filesystem::path& film, const Follow
     auto trial = held.between(std::max(at<FootageTime>(0), clicked.when - Seconds(kTrialS)), clicked.when);
     std::reverse(trial.begin(), trial.end()); // backward: there the thing is whole
     if (trial.size() < 4) trial = held.between(clicked.when, clicked.when + Seconds(kTrialS));
+    constexpr std::size_t kEnough = 8; // pictures to choose a size by; of a quick film every second one
+    if (trial.size() > kEnough) {
+        std::size_t n = 0;
+        std::erase_if(trial, [&](const GreyFrame&) { return n++ % 2 == 1; });
+    }
     const double radius = wish.radiusPx > 0 ? wish.radiusPx : bestRadius(trial, x, y);
     const Place place{x, y, std::max(kLeastHalf, kAround * radius)};
     FollowedPath path;
@@ -411,17 +416,21 @@ Result<std::optional<FollowedPoint>> thingFoundAgain(const std::filesystem::path
     if (!first || !other)
         return Error{"follow.outside", "the film has no picture at that moment", film.string(),
                      "a time within " + std::to_string(reader->info().length.count()) + " s"};
-    constexpr double kUsualPx = 9; // radius, of a 1280 wide picture
-    const double unit = first->width / 1280.0, radius = known.radiusPx > 0 ? known.radiusPx : kUsualPx * unit;
-    const auto mix = mixFor(*first, known.xPx, known.yPx, std::max(3.0, radius / 2));
+    // On the same road it stands before the same ground: the larger piece tells more, where nothing stands in it now.
+    constexpr double kSizes[] = {26, 18, 12, 8}; // px, radius, of a 1280 wide picture
+    const double unit = first->width / 1280.0;
+    const auto mix = mixFor(*first, known.xPx, known.yPx, std::max(3.0, 6 * unit));
     const auto was = mixed(*first, mix), is = mixed(*other, mix);
-    const Place place{known.xPx - 0.5, known.yPx - 0.5, std::max(kLeastHalf, kAround * radius)};
-    const auto kept = patch::take(was, place, patch::usualTrust());
-    if (kept.contrast < kLeastContrast) return std::optional<FollowedPoint>();
-    const auto again = found(kept, was, is, {nearX - 0.5, nearY - 0.5, place.half});
-    if (!again) return std::optional<FollowedPoint>();
-    return std::optional(FollowedPoint{other->time, again->place.x + 0.5, again->place.y + 0.5,
-                                       again->place.half / kAround, Held::Sure});
+    for (const double size : kSizes) {
+        const double radius = std::max(known.radiusPx, size * unit);
+        const Place place{known.xPx - 0.5, known.yPx - 0.5, std::max(kLeastHalf, kAround * radius)};
+        const auto kept = patch::take(was, place, patch::usualTrust());
+        if (kept.contrast < kLeastContrast) continue;
+        if (const auto again = found(kept, was, is, {nearX - 0.5, nearY - 0.5, place.half}))
+            return std::optional(FollowedPoint{other->time, again->place.x + 0.5, again->place.y + 0.5,
+                                               again->place.half / kAround, Held::Sure});
+    }
+    return std::optional<FollowedPoint>();
 }
 
 } // namespace hl

@@ -6,6 +6,7 @@
 #include "picture/tokens.h"
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 #include <QPainterPath>
 
@@ -46,13 +47,24 @@ QPainterPath pathOf(const std::vector<PathStep>& steps) {
     return path;
 }
 
+/// Each tone's pattern is drawn once.
+template <class Pattern> const QBrush& patternOf(Tone tone, Pattern pattern) {
+    constexpr std::size_t kTones = static_cast<std::size_t>(Tone::Wrong) + 1;
+    static const auto all = [pattern] {
+        std::array<QBrush, kTones> brushes;
+        for (std::size_t i = 0; i < kTones; ++i) brushes[i] = pattern(colourOf(static_cast<Tone>(i)));
+        return brushes;
+    }();
+    return all.at(static_cast<std::size_t>(tone));
+}
+
 QBrush brushOf(const MarkShape& s) {
     QColor colour(colourOf(s.tone));
     switch (s.fill) {
     case Fill::None: return Qt::NoBrush;
     case Fill::Full: return colour;
-    case Fill::Hatch: return brakeHatch(colourOf(s.tone));
-    case Fill::Dots: return powerDots(colourOf(s.tone));
+    case Fill::Hatch: return patternOf(s.tone, [](QRgb c) { return brakeHatch(c); });
+    case Fill::Dots: return patternOf(s.tone, [](QRgb c) { return powerDots(c); });
     case Fill::Veil: colour.setAlpha(64); return colour;
     case Fill::Plate: return QColor(18, 35, 31, 225);
     }
@@ -62,21 +74,37 @@ QBrush brushOf(const MarkShape& s) {
 /// A line has a dark halo, so that it reads on sky and on grass.
 QRectF paintShape(QPainter& p, const MarkShape& s) {
     const auto path = pathOf(s.path);
-    if (s.haloWidth > 0) p.strokePath(path, QPen(kHalo, s.haloWidth, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
+    // Rounding each of many joins takes longer than all the rest, and nobody sees it.
+    constexpr int kMany = 12;
+    const auto join = path.elementCount() > kMany ? Qt::BevelJoin : Qt::RoundJoin;
+    if (s.haloWidth > 0) p.strokePath(path, QPen(kHalo, s.haloWidth, Qt::SolidLine, Qt::RoundCap, join));
     if (s.fill != Fill::None) p.fillPath(path, brushOf(s));
     if (s.lineWidth > 0) {
-        QPen pen(QColor(colourOf(s.tone)), s.lineWidth, s.dashed ? Qt::DashLine : Qt::SolidLine, Qt::RoundCap,
-                 Qt::RoundJoin);
+        QPen pen(QColor(colourOf(s.tone)), s.lineWidth, s.dashed ? Qt::DashLine : Qt::SolidLine,
+                 s.dashed ? Qt::FlatCap : Qt::RoundCap, join);
         if (s.dashed) pen.setDashPattern({3, 2.4});
         p.strokePath(path, pen);
     }
     return path.boundingRect();
 }
 
-QRectF paintMark(QPainter& p, const MarkOnScreen& m) {
+MarkDrawing drawingOf(const MarkOnScreen& m) {
     auto drawing = m.kind->draw(m);
     if (m.unsure)
         for (auto& s : drawing.shapes) s.dashed = true;
+    return drawing;
+}
+
+/// The lowest row that a drawing reaches, with its lines and words.
+double lowestOf(const MarkDrawing& d) {
+    double lowest = 0;
+    for (const auto& s : d.shapes)
+        for (const auto& step : s.path) lowest = std::max(lowest, step.to.y + s.haloWidth);
+    for (const auto& w : d.words) lowest = std::max(lowest, w.centre.y + w.sizePx);
+    return lowest;
+}
+
+QRectF paintMark(QPainter& p, const MarkOnScreen& m, const MarkDrawing& drawing) {
     p.setOpacity(m.shown * (m.unsure ? kUnsureShown : 1));
     QRectF box;
     for (const auto& s : drawing.shapes) box |= paintShape(p, s);
@@ -185,11 +213,27 @@ double labelWidth(const std::string& words) {
            28;
 }
 
+namespace {
+
+/// A clip along a bonnet is dear: only what reaches down to it is painted through one.
+void paintShapes(QPainter& p, const SceneAt& scene, std::vector<QRectF>& touched) {
+    double highest = kFrame.height();
+    for (const double row : scene.bonnet)
+        if (row < highest) highest = row;
+    for (const auto& m : scene.marks) {
+        const auto drawing = drawingOf(m);
+        const bool clipped = scene.bonnet.size() > 1 && lowestOf(drawing) >= highest;
+        if (clipped) p.save(), p.setClipPath(world(scene.bonnet), Qt::IntersectClip);
+        touched.push_back(paintMark(p, m, drawing).adjusted(-6, -6, 6, 6));
+        if (clipped) p.restore();
+    }
+    p.setOpacity(1);
+}
+
+} // namespace
+
 void paintMarks(QPainter& p, const SceneAt& scene, const FilmPictures& films, std::vector<QRectF>& touched) {
-    p.save();
-    if (scene.bonnet.size() > 1) p.setClipPath(world(scene.bonnet), Qt::IntersectClip);
-    for (const auto& m : scene.marks) touched.push_back(paintMark(p, m).adjusted(-6, -6, 6, 6));
-    p.restore();
+    paintShapes(p, scene, touched);
     p.setFont(look::text(kLabelText * scene.labelScale, look::Weight::Strong));
     const QFontMetricsF metrics(p.font());
     Taken taken;

@@ -91,10 +91,9 @@ void paintLines(QPainter& p, const PlanPicture& plan) {
     for (const auto& line : plan.advised) p.drawPolyline(polygon(line));
 }
 
-void paintReferences(QPainter& p, const PlanPicture& plan) {
+void paintReferences(QPainter& p, const PlanPicture& plan, std::vector<QRectF> taken) {
     p.setFont(look::text(21));
     const QFontMetricsF m(p.font());
-    std::vector<QRectF> taken;
     for (const auto& r : plan.references) {
         const QPointF at(r.at.x, r.at.y);
         p.setPen(QPen(QColor(look::kMarsh900), 2));
@@ -140,7 +139,7 @@ void paintCar(QPainter& p, const PlanPicture& plan, const PlanCar& car, bool oth
 }
 
 void paintScale(QPainter& p, const PlanPicture& plan) {
-    const double metres = plan.pxPerM * 50 < 160 ? 50 : 20, x1 = plan.box.x + plan.box.width - 32, y = 92;
+    const double metres = plan.pxPerM * 50 < 160 ? 50 : 20, x1 = plan.box.x + plan.box.width - 32, y = 660;
     const double x0 = x1 - metres * plan.pxPerM;
     p.setPen(QPen(QColor(look::kReed), 2));
     p.drawPolyline(QPolygonF({{x0, y - 6}, {x0, y}, {x1, y}, {x1, y - 6}}));
@@ -172,7 +171,7 @@ void paintLegend(QPainter& p, const PlanPicture& plan) {
 
 } // namespace
 
-void paintPlan(QPainter& p, const PlanPicture& plan) {
+void paintPlan(QPainter& p, const PlanPicture& plan, std::vector<QRectF> covered) {
     if (plan.empty()) return;
     const bool whole = plan.box.width > 800;
     const QRectF box(plan.box.x, plan.box.y, plan.box.width, plan.box.height);
@@ -187,7 +186,7 @@ void paintPlan(QPainter& p, const PlanPicture& plan) {
     paintRoad(p, plan);
     if (whole) paintPedals(p, plan);
     paintLines(p, plan);
-    if (whole) paintReferences(p, plan);
+    if (whole) paintReferences(p, plan, std::move(covered));
     for (std::size_t i = plan.cars.size(); i-- > 0;) paintCar(p, plan, plan.cars[i], i > 0);
     if (whole) paintScale(p, plan), paintLegend(p, plan);
     p.restore();

@@ -4,9 +4,11 @@
 #include "core/cut/plan_picture.h"
 
 #include <QPainter>
+#include <vector>
 
 namespace hl {
 
-void paintPlan(QPainter& p, const PlanPicture& plan);
+/// No words are written where something will lie over them.
+void paintPlan(QPainter& p, const PlanPicture& plan, std::vector<QRectF> covered = {});
 
 } // namespace hl

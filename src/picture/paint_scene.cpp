@@ -121,7 +121,12 @@ std::vector<QRect> paintScene(QPainter& p, const SceneAt& s, const FilmPictures&
         touched.push_back(paintCard(p, s));
     else {
         if (s.pictures.planFull) {
-            paintPlan(p, s.plan);
+            std::vector<QRectF> covered{{28, 24, 560, 132}, {188, 440, 904, 134}}; // tag and legend, captions
+            for (const auto& g : s.corners.gauges) covered.emplace_back(g.box.x, g.box.y, g.box.width, g.box.height);
+            if (s.corners.inset)
+                covered.emplace_back(s.corners.inset->x, s.corners.inset->y, s.corners.inset->width,
+                                     s.corners.inset->height);
+            paintPlan(p, s.plan, std::move(covered));
             touched.push_back(QRectF(0, 0, kFrameWidth, kFrameHeight));
         }
         paintMarks(p, s, films, touched);

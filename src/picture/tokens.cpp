@@ -17,8 +17,8 @@ double luminance(QRgb c) {
     return 0.2126 * channel(qRed(c)) + 0.7152 * channel(qGreen(c)) + 0.0722 * channel(qBlue(c));
 }
 
-QFont font(const QString& family, double px, Weight weight) {
-    QFont f(family);
+QFont font(const QStringList& families, double px, Weight weight) {
+    QFont f(families);
     f.setPixelSize(static_cast<int>(std::lround(px)));
     f.setWeight(static_cast<QFont::Weight>(weight));
     return f;
@@ -34,8 +34,13 @@ bool loadFonts() {
     return all && !files.isEmpty();
 }
 
-QFont text(double px, Weight weight) { return font(QStringLiteral("Atkinson Hyperlegible Next"), px, weight); }
-QFont figures(double px, Weight weight) { return font(QStringLiteral("Atkinson Hyperlegible Mono"), px, weight); }
+QFont text(double px, Weight weight) { return font({QStringLiteral("Atkinson Hyperlegible Next")}, px, weight); }
+
+/// The shipped files call the family by the name of its lightest weight.
+QFont figures(double px, Weight weight) {
+    return font({QStringLiteral("Atkinson Hyperlegible Mono"), QStringLiteral("Atkinson Hyperlegible Mono ExtraLight")},
+                px, weight);
+}
 
 double contrast(QRgb a, QRgb b) {
     const double la = luminance(a), lb = luminance(b);

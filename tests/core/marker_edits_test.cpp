@@ -94,3 +94,34 @@ TEST_CASE("what holds in the wet holds in the damp, and what nobody said is dry"
     CHECK(holdsIn("cold", c));
     CHECK_FALSE(holdsIn("at night", c));
 }
+
+TEST_CASE("a thing becomes a reference once, moves with what is seen of it, and keeps what people said") {
+    auto g = testing::madeGuide(5).guide;
+    auto& c = g.corners.front();
+    const MarkerId id = newId<MarkerId>(g);
+    c.markers.push_back({id, "ring", InFilm{g.sources.film().id, {}, 10, 10}, "red hut"});
+    const auto references = g.references.size();
+    auto with = withThing(g, id, {500, 500, -7, 1});
+    REQUIRE(with.references.size() == references + 1);
+    const auto thing = markerWith(with, id)->thing;
+    CHECK(referenceWith(with, thing)->label == "red hut");
+    with = withThingTold(std::move(with), thing, "hut", "permanent", "day");
+    with = withThing(std::move(with), id, {503, 503, -7.5, 1.2});
+    CHECK(with.references.size() == references + 1);
+    CHECK(referenceWith(with, thing)->atM == 503);
+    CHECK(referenceWith(with, thing)->kind == "hut");
+    CHECK(referenceWith(with, thing)->light == "day");
+    const auto corner = with.corners.front().id;
+    for (auto& a : with.corners.front().advice) a.first = a.second = {};
+    with = withLookFor(std::move(with), corner, Topic::TurnIn, thing, false);
+    const auto row = [&](const Guide& x) {
+        for (const auto& a : x.corners.front().advice)
+            if (a.topic == Topic::TurnIn) return a;
+        return Advice{};
+    };
+    CHECK(row(with).second == thing);
+    CHECK(row(with).backup == "red hut");
+    CHECK(row(withLookFor(with, corner, Topic::TurnIn, thing, true)).lookFor == "red hut");
+    CHECK(withThing(g, {4711}, {}) == g);
+    CHECK(withLookFor(g, corner, Topic::Brake, {4711}, true) == g);
+}

@@ -146,11 +146,11 @@ TEST_CASE("two laps lie over each other at equal distance, or at equal time sinc
     constexpr LabelBox kWhole{0, 0, kFrameWidth, kFrameHeight};
     const double nowM = corner.apexM;
     const auto when = timeAt(t.session.trace, nowM);
-    const auto even = planPicture(t.stage(), &corner, when, kWhole);
+    const auto even = planPicture(t.stage(), &corner, when, planFraming(t.stage(), &corner, nowM, kWhole), kWhole);
     REQUIRE(even.cars.size() == 2);
     CHECK(std::hypot(even.cars[0].at.x - even.cars[1].at.x, even.cars[0].at.y - even.cars[1].at.y) < 2 * even.pxPerM);
     t.guide.showings.over.by = Equal::Time;
-    const auto raced = planPicture(t.stage(), &corner, when, kWhole);
+    const auto raced = planPicture(t.stage(), &corner, when, planFraming(t.stage(), &corner, nowM, kWhole), kWhole);
     const auto f = planFraming(t.stage(), &corner, nowM, kWhole);
     const double since = corner.startM - 70, gone = (nowM - since) * 20 / 30; // two thirds as fast
     const auto there = onRoad(*t.session.road, since + gone, 0, 0);
@@ -180,6 +180,14 @@ TEST_CASE("the plan stands still over a corner that fits, holds all of it, and g
         CHECK((p.x > 0 && p.x < kFrameWidth && p.y > 0 && p.y < kFrameHeight));
         before = f;
     }
+    constexpr LabelBox kSmall{1000, 500, 170, 192};
+    for (const auto& c : t.guide.corners)
+        for (double m = c.startM; m < c.endM; m += 7) { // small: near, and the car always in it
+            const auto f = insetFraming(t.stage(), &c, m, kSmall);
+            const auto p = f.at({frameAt(road, m).x, frameAt(road, m).y});
+            CHECK(
+                (p.x > kSmall.x && p.x < kSmall.x + kSmall.width && p.y > kSmall.y && p.y < kSmall.y + kSmall.height));
+        }
 }
 
 TEST_CASE("on the plan the car is where it was, its nose as the log has it, and pedals lie along the line") {
@@ -190,7 +198,7 @@ TEST_CASE("on the plan the car is where it was, its nose as the log has it, and 
     auto slipping = t.session.trace;
     for (auto& h : slipping.heading) h += 0.1; // 0.1 rad to the left of its way
     const Stage stage{t.guide, slipping, t.session.roadOrNull(), t.clock};
-    const auto plan = planPicture(stage, &c, when, kWhole);
+    const auto plan = planPicture(stage, &c, when, planFraming(stage, &c, c.apexM, kWhole), kWhole);
     const auto f = planFraming(stage, &c, c.apexM, kWhole);
     const double time = seconds(when);
     const auto px = f.at({sampleAt(slipping.t, slipping.x, time), sampleAt(slipping.t, slipping.y, time)});
@@ -202,7 +210,7 @@ TEST_CASE("on the plan the car is where it was, its nose as the log has it, and 
     CHECK(*std::max_element(plan.power.begin(), plan.power.end()) > 0.5);
     CHECK(plan.roadAssumed);
     Stage nowhere{t.guide, slipping, nullptr, t.clock};
-    CHECK(planPicture(nowhere, &c, when, kWhole).empty());
+    CHECK(planPicture(nowhere, &c, when, {}, kWhole).empty());
 }
 
 TEST_CASE("a loupe shows what its mark holds, enlarged, in a film of any shape") {

@@ -5,6 +5,8 @@
 
 #include <array>
 #include <catch2/catch.hpp>
+#include <QFontInfo>
+#include <QFontMetricsF>
 #include <QImage>
 #include <random>
 
@@ -142,4 +144,16 @@ TEST_CASE("feet and hands are told apart by those who see colours differently") 
                 const auto a = seen(trio[i], protan), b = seen(trio[j], protan);
                 CHECK(std::hypot(a[0] - b[0], a[1] - b[1]) > 0.1);
             }
+}
+
+TEST_CASE("words and figures are set in the shipped type, in every weight that is asked for") {
+    hl::testing::painterReady();
+    for (const auto weight : {look::Weight::Plain, look::Weight::Strong, look::Weight::Heavy}) {
+        CHECK(QFontInfo(look::text(20, weight)).family().startsWith(QStringLiteral("Atkinson Hyperlegible Next")));
+        CHECK(QFontInfo(look::figures(20, weight)).family().startsWith(QStringLiteral("Atkinson Hyperlegible Mono")));
+    }
+    // Figures stand still while they count.
+    const QFontMetricsF m(look::figures(44, look::Weight::Strong));
+    CHECK(m.horizontalAdvance(QStringLiteral("111")) == Approx(m.horizontalAdvance(QStringLiteral("888"))));
+    CHECK(m.horizontalAdvance(QStringLiteral("888")) < 106); // its room in the gauge
 }

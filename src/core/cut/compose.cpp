@@ -91,14 +91,20 @@ void placeLabels(SceneAt& scene, const LabelPlan& plan, GuideTime t) {
 /// What fills the picture, what stands small in it, and where everything in its corners stands.
 void addPictures(SceneAt& scene, const Stage& st, const GuideCorner* corner) {
     const auto log = st.guide.sources.film().tie.log(scene.footage);
-    constexpr LabelBox kWhole{0, 0, kFrameWidth, kFrameHeight};
-    if (scene.pictures.planFull) scene.plan = planPicture(st, corner, log, kWhole);
     const auto zones =
         scene.pictures.onlyTheFilm() ? zonesInFrame(st.guide.sources.film(), st.filmSize) : std::vector<LabelBox>();
     const auto small = scene.pictures.planInset ? kPlanPicture : scene.pictures.inset ? PictureOf{} : kNoPicture;
     scene.corners = placedInCorners(st.guide.showings.gauges, small, zones);
-    if (scene.pictures.planInset && scene.corners.inset)
-        scene.planInset = planPicture(st, corner, log, *scene.corners.inset);
+    if (scene.pictures.planInset && scene.corners.inset) {
+        const auto& box = *scene.corners.inset;
+        scene.planInset = planPicture(st, corner, log, insetFraming(st, corner, scene.atM, box), box);
+    }
+    if (scene.pictures.planFull) {
+        // Between the tag and the gauges, and beside a film that stands small on the right.
+        constexpr LabelBox kWhole{0, 0, kFrameWidth, kFrameHeight};
+        const LabelBox free{40, 96, scene.corners.inset ? scene.corners.inset->x - 60 : kFrameWidth - 80, 470};
+        scene.plan = planPicture(st, corner, log, planFraming(st, corner, scene.atM, free), kWhole);
+    }
 }
 
 void addReadings(SceneAt& scene, const Stage& st, const GuideCorner* corner) {

@@ -17,24 +17,28 @@ constexpr GaugeKind kKinds[] = {{"speed", "gear and speed", 190, 108, PictureSpo
                                 {"lap-time", "lap time and difference", 268, 64, PictureSpot::TopRight},
                                 {"cue", "cue words", 420, 64, PictureSpot::TopRight}};
 
-constexpr GaugeKind kPlanInset{"plan", "", 220, 192, PictureSpot::BottomRight},
+constexpr GaugeKind kPlanInset{"plan", "", 170, 192, PictureSpot::BottomRight},
     kFilmInset{"film", "", 320, 180, PictureSpot::BottomRight};
 
 bool top(PictureSpot s) { return s == PictureSpot::TopLeft || s == PictureSpot::TopRight; }
 bool left(PictureSpot s) { return s == PictureSpot::TopLeft || s == PictureSpot::BottomLeft; }
 
-/// Along its edge from its corner, row after row towards the middle: the first place that is free.
+/// The free place nearest to its corner; along the bottom rather beside each other than over each other.
 std::optional<LabelBox> freeAt(const GaugeKind& k, PictureSpot spot, std::span<const LabelBox> taken) {
     constexpr double kStep = 6, kDeepest = 300;
+    const double inward = top(spot) ? 2 : 8; // times as dear as along the edge
+    std::optional<LabelBox> best;
+    double least = 1e9;
     for (double in = 0; in + k.height <= kDeepest; in += kStep)
         for (double along = 0; along + k.width <= kFrameWidth - 2 * kSide; along += kStep) {
+            if (inward * in + along >= least) break;
             const LabelBox box{left(spot) ? kSide + along : kFrameWidth - kSide - along - k.width,
                                top(spot) ? kTop + in : kBottom - in - k.height, k.width, k.height};
             if (std::none_of(taken.begin(), taken.end(),
                              [&](const LabelBox& t) { return meets(box, t, kApart - 0.01); }))
-                return box;
+                best = box, least = inward * in + along;
         }
-    return std::nullopt;
+    return best;
 }
 
 std::optional<LabelBox> placeFor(const GaugeKind& k, std::span<const LabelBox> taken) {

@@ -13,10 +13,13 @@ constexpr double kLeastPxPerM = 1.5;          // of a full picture; smaller it s
 constexpr double kGlideM = 170;               // to each side of the car where the camera glides
 constexpr double kStepM = 3;
 
-Vec2 turned(Vec2 v, double by) {
-    const double c = std::cos(by), s = std::sin(by);
-    return {v.x * c - v.y * s, v.x * s + v.y * c};
-}
+struct Turn {
+    double c, s;
+    explicit Turn(double by) : c(std::cos(by)), s(std::sin(by)) {}
+    Vec2 operator()(Vec2 v) const { return {v.x * c - v.y * s, v.x * s + v.y * c}; }
+};
+
+Vec2 turned(Vec2 v, double by) { return Turn(by)(v); }
 
 Vec2 centreLine(const Track& road, double atM) {
     const auto f = frameAt(road, atM);
@@ -40,15 +43,16 @@ PlanFraming fittedOver(const Track& road, double fromM, double toM, const LabelB
     best.box = box, best.pxPerM = 0;
     for (int i = 0; i < 36; ++i) {
         const double turn = rad(10.0 * i);
+        const Turn turned(turn);
         Bounds b;
-        for (const auto& p : line) b.add(turned(p, turn));
+        for (const auto& p : line) b.add(turned(p));
         const double scale =
             std::min(box.width / (b.high.x - b.low.x + 2 * kRoom), box.height / (b.high.y - b.low.y + 2 * kRoom));
-        const Vec2 first = turned(line.front(), turn), last = turned(line.back(), turn);
+        const Vec2 first = turned(line.front()), last = turned(line.back());
         const double likes = scale * (last.y - first.y >= 0 && last.x - first.x >= 0 ? 1.1 : 1);
         if (likes <= best.pxPerM) continue;
         best.pxPerM = likes, best.turnRad = turn;
-        best.centreM = turned({(b.low.x + b.high.x) / 2, (b.low.y + b.high.y) / 2}, -turn);
+        best.centreM = Turn(-turn)({(b.low.x + b.high.x) / 2, (b.low.y + b.high.y) / 2});
     }
     Bounds b;
     for (const auto& p : line) b.add(turned(p, best.turnRad));
@@ -57,10 +61,10 @@ PlanFraming fittedOver(const Track& road, double fromM, double toM, const LabelB
 }
 
 /// The mean of the road around a place: it goes where the car goes, and never jerks.
-Vec2 glidingOver(const Track& road, double nowM) {
+Vec2 glidingOver(const Track& road, double nowM, double aroundM = kGlideM) {
     Vec2 sum;
     int n = 0;
-    for (double d = -kGlideM; d <= kGlideM; d += 10, ++n) {
+    for (double d = -aroundM; d <= aroundM; d += aroundM / 17, ++n) {
         const auto p = centreLine(road, nowM + d);
         sum = {sum.x + p.x, sum.y + p.y};
     }
@@ -95,8 +99,9 @@ struct Stretch {
 };
 
 /// The metres of road that can be seen in the box.
-Stretch seen(const GuideCorner* corner, double nowM, const PlanFraming& f) {
-    const double reach = std::hypot(f.box.width, f.box.height) / 2 / f.pxPerM;
+Stretch seen(const GuideCorner* corner, double nowM, const PlanFraming& f, const LabelBox& box) {
+    const double reach = std::hypot(box.width, box.height) / 2 / f.pxPerM;
+    if (box.width < kFrameWidth) return {nowM - reach, nowM + reach}; // the car is in its middle
     if (!corner) return {nowM - reach - kGlideM, nowM + reach + kGlideM};
     return {corner->startM - kBeforeM - reach, corner->endM + kAfterM + reach};
 }
@@ -174,8 +179,8 @@ void addReferences(PlanPicture& out, const Stage& st, const PlanFraming& f, Stre
         if (m > s.to || out.references.size() == kMost) continue;
         const auto p = onRoad(*st.road, m, r.lateralM, 0);
         const auto px = f.at({p.x, p.y});
-        if (px.x > f.box.x + 20 && px.x < f.box.x + f.box.width - 20 && px.y > f.box.y + 84 &&
-            px.y < f.box.y + f.box.height - 20)
+        if (px.x > out.box.x + 20 && px.x < out.box.x + out.box.width - 20 && px.y > out.box.y + 20 &&
+            px.y < out.box.y + out.box.height - 20)
             out.references.push_back({px, r.label, r.lateralM > 0});
     }
 }
@@ -202,12 +207,20 @@ PlanFraming planFraming(const Stage& st, const GuideCorner* corner, double nowM,
     return f;
 }
 
-PlanPicture planPicture(const Stage& st, const GuideCorner* corner, LogTime t, const LabelBox& box) {
+PlanFraming insetFraming(const Stage& st, const GuideCorner* corner, double nowM, const LabelBox& box) {
+    constexpr double kHighM = 150, kAroundM = 45; // m of the box's height; the car stays in it
+    PlanFraming f;
+    if (corner) f = fittedOver(*st.road, corner->startM - kBeforeM, corner->endM + kAfterM, box);
+    f.box = box, f.pxPerM = box.height / kHighM, f.centreM = glidingOver(*st.road, nowM + kAroundM / 3, kAroundM);
+    return f;
+}
+
+PlanPicture planPicture(const Stage& st, const GuideCorner* corner, LogTime t, const PlanFraming& f,
+                        const LabelBox& box) {
     PlanPicture out;
     if (!st.road || st.trace.x.empty()) return out;
     const double nowM = placeAt(st.trace, t);
-    const auto f = planFraming(st, corner, nowM, box);
-    const auto s = seen(corner, nowM, f);
+    const auto s = seen(corner, nowM, f, box);
     out.box = box, out.pxPerM = f.pxPerM;
     addRoad(out, st, f, s);
     addDriven(out, st, f, s);

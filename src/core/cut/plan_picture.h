@@ -47,12 +47,15 @@ struct PlanFraming {
     Vec2 at(Vec2 plane) const;
 };
 
-/// Over the corner and what leads to it, turned so that it is drawn as large as possible; for the whole lap over the
-/// stretch around `nowM`.
+/// As a whole picture: over the corner and what leads to it, turned so that it is drawn as large as possible within
+/// `box`; for the whole lap over the stretch around `nowM`.
 PlanFraming planFraming(const Stage& stage, const GuideCorner* corner, double nowM, const LabelBox& box);
+/// Small in a corner of the picture: turned likewise, and near around the car, for a whole corner would be a thread.
+PlanFraming insetFraming(const Stage& stage, const GuideCorner* corner, double nowM, const LabelBox& box);
 
-/// What is in the box at log time `t`. Empty without a road. Two laps at equal time begin together where the stretch
-/// begins: shortly before the corner, or at the timing line.
-PlanPicture planPicture(const Stage& stage, const GuideCorner* corner, LogTime t, const LabelBox& box);
+/// What is in the box at log time `t`, framed like that. Empty without a road. Two laps at equal time begin together
+/// where the stretch begins: shortly before the corner, or at the timing line.
+PlanPicture planPicture(const Stage& stage, const GuideCorner* corner, LogTime t, const PlanFraming& framing,
+                        const LabelBox& box);
 
 } // namespace hl

@@ -5,7 +5,7 @@
 namespace hl {
 namespace {
 
-constexpr Topic kOf[] = {Topic::Brake, Topic::Gears};
+constexpr Topic kOf[] = {Topic::Gears, Topic::Brake};
 
 bool place(const Projector& at, const OnRoad& where, MarkOnScreen& out) { return placeSpot(at, where, 0, out); }
 

@@ -5,14 +5,14 @@
 namespace hl {
 namespace {
 
-constexpr Topic kOf[] = {Topic::Apex, Topic::Kerb, Topic::Slowest};
+constexpr Topic kOf[] = {Topic::Kerb, Topic::Apex, Topic::Slowest};
 constexpr std::string_view kWays[] = {"use", "part", "avoid", "limit"};
 
 bool place(const Projector& at, const OnRoad& where, MarkOnScreen& out) {
     constexpr double kStepM = 3, kHeightM = 0.06;
     const double wide = where.lateralM > 0 ? 1.1 : -1.1;
     std::vector<Vec2> back;
-    for (double s = where.atM; s <= where.toM; s += kStepM) {
+    for (double s = std::max(where.atM, at.nowM + kUnderCarM); s <= where.toM; s += kStepM) {
         const auto inner = at(s, where.lateralM, kHeightM), outer = at(s, where.lateralM + wide, kHeightM);
         if (!inner || !outer || at.behindCrest(s, kHeightM)) continue;
         out.points.push_back(*inner);

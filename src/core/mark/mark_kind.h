@@ -97,12 +97,15 @@ inline constexpr double kLensWidthPx = 300, kLensHeightPx = 168, kLensRoom = 1.7
 double lensTimes(const MarkOnScreen& mark);
 
 // Pieces that several kinds are made of.
+/// Points that lie nearer to each other than a pixel and a half are one.
 MarkShape lineShape(std::span<const Vec2> points, Tone tone, double width);
 void addEllipse(std::vector<PathStep>& path, Vec2 centre, double rx, double ry);
 /// Posts on both edges of the road: left foot, left top, right top, right foot.
 bool placePosts(const Projector& at, const OnRoad& where, double heightM, MarkOnScreen& out);
 bool placeSpot(const Projector& at, const OnRoad& where, double heightM, MarkOnScreen& out);
 MarkShape postsShape(const MarkOnScreen& m, Tone tone);
+/// Nearer than this, m, the road has gone under the bonnet; its pixels lie far outside the picture.
+inline constexpr double kUnderCarM = 3;
 /// A line on the road from one place to another, `leftOf` metres left of the centre line at each metre; the pieces in
 /// sight, joined.
 bool placeOnRoad(const Projector& at, const OnRoad& where, double (*leftOf)(const Projector&, const OnRoad&, double),

@@ -22,16 +22,20 @@ const MarkKind* markKindOf(std::string_view key) {
 
 MarkShape lineShape(std::span<const Vec2> points, Tone tone, double width) {
     MarkShape s;
-    for (std::size_t i = 0; i < points.size(); ++i)
+    constexpr double kNearPx = 1.5;
+    for (std::size_t i = 0; i < points.size(); ++i) {
+        const bool end = i == 0 || i + 1 == points.size();
+        if (!end && std::hypot(points[i].x - s.path.back().to.x, points[i].y - s.path.back().to.y) < kNearPx) continue;
         s.path.push_back({i == 0 ? PathStep::Op::Move : PathStep::Op::Line, {}, {}, points[i]});
+    }
     s.tone = tone, s.lineWidth = width, s.haloWidth = width + 3.5;
     return s;
 }
 
 bool placeOnRoad(const Projector& at, const OnRoad& where, double (*leftOf)(const Projector&, const OnRoad&, double),
                  MarkOnScreen& out) {
-    constexpr double kStepM = 2.5, kUnderM = 4; // nearer it has gone under the bonnet
-    const double from = std::max(where.atM, at.nowM + kUnderM);
+    constexpr double kStepM = 2.5;
+    const double from = std::max(where.atM, at.nowM + kUnderCarM);
     for (double s = from; s <= where.toM; s += kStepM) {
         const auto p = at(s, leftOf(at, where, s), 0);
         if (p && !at.behindCrest(s, 0)) out.points.push_back(*p);

@@ -15,7 +15,7 @@ bool place(const Projector& at, const OnRoad& where, MarkOnScreen& out) {
     constexpr double kStepM = 2;
     const double length = std::max(1.0, where.toM - where.atM);
     std::vector<Vec2> back;
-    for (double s = where.atM; s <= where.toM + 1e-6; s += kStepM) {
+    for (double s = std::max(where.atM, at.nowM + kUnderCarM); s <= where.toM + 1e-6; s += kStepM) {
         const double half = kWidestM / 2 * (0.12 + 0.88 * (s - where.atM) / length), left = at.drivenLeft(s);
         const auto a = at(s, left + half, 0), b = at(s, left - half, 0);
         if (!a || !b || at.behindCrest(s, 0)) continue;

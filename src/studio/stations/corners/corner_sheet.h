@@ -28,6 +28,4 @@ class CornerSheet : public QWidget {
     bool filling_ = false;
 };
 
-QString topicName(Topic t);
-
 } // namespace hl

@@ -29,7 +29,7 @@ QDoubleSpinBox* metres(const QString& name) {
 MarkFields::MarkFields(Desk& desk, QWidget* parent)
     : QWidget(parent), desk_(desk), words_(new QLineEdit), from_(metres(tr("From this metre"))),
       to_(metres(tr("To this metre"))), way_(new QComboBox), variant_(new QComboBox), walk_(new QCheckBox(tr("walk"))),
-      run_(new QCheckBox(tr("run"))), lap_(new QCheckBox(tr("lap"))) {
+      run_(new QCheckBox(tr("run"))), lap_(new QCheckBox(tr("lap"))), thing_(new ThingFields(desk)) {
     words_->setObjectName(QStringLiteral("markWords"));
     words_->setAccessibleName(tr("Words beside the mark"));
     words_->setPlaceholderText(tr("words beside it"));
@@ -61,6 +61,7 @@ MarkFields::MarkFields(Desk& desk, QWidget* parent)
     passes->addStretch();
     passes->addWidget(remove);
     grid->addLayout(passes, 2, 0, 1, 3);
+    grid->addWidget(thing_, 3, 0, 1, 3);
     grid->setColumnStretch(0, 1), grid->setColumnStretch(1, 1), grid->setColumnStretch(2, 1);
     connect(words_, &QLineEdit::editingFinished, this, &MarkFields::take);
     connect(from_, &QDoubleSpinBox::valueChanged, this, &MarkFields::take);
@@ -91,6 +92,9 @@ void MarkFields::show(MarkerId mark) {
     from_->setEnabled(at.has_value());
     to_->setEnabled(at && kind && kind->stretch);
     from_->setValue(at ? at->atM : 0), to_->setValue(at ? at->toM : 0);
+    const auto* on = m ? std::get_if<OnReference>(&m->at) : nullptr;
+    const auto* corner = m ? cornerOf(desk_.guide(), mark) : nullptr;
+    thing_->show(corner ? corner->id : CornerId{}, on ? on->reference : m ? m->thing : ReferenceId{});
     walk_->setChecked(m && m->walk), run_->setChecked(m && m->run), lap_->setChecked(m && m->lap);
     filling_ = false;
 }

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
-#include "studio/document/desk.h"
+#include "studio/stations/markers/thing_fields.h"
 
 #include <QCheckBox>
 #include <QComboBox>
@@ -28,6 +28,7 @@ class MarkFields : public QWidget {
     QDoubleSpinBox *from_, *to_;
     QComboBox *way_, *variant_;
     QCheckBox *walk_, *run_, *lap_;
+    ThingFields* thing_;
     bool filling_ = false;
 };
 

@@ -8,6 +8,7 @@
 #include "jobs/look.h"
 #include "jobs/things.h"
 #include "studio/widgets/style.h"
+#include "studio/widgets/topic_name.h"
 
 #include <algorithm>
 #include <QHBoxLayout>
@@ -77,7 +78,7 @@ MarkersPage::MarkersPage(Desk& desk, Player& player, QWidget* parent)
     connect(&desk_, &Desk::cornerChosen, this, &MarkersPage::refresh);
     connect(&desk_, &Desk::opened, this, &MarkersPage::refresh);
     connect(&desk_, &Desk::changed, this, [this](const GuideChange& what) {
-        if (what.markers || what.corners || what.sources || what.facts) refresh();
+        if (what.markers || what.corners || what.sources || what.facts || what.advice) refresh();
     });
     connect(&player_, &Player::moved, this, [this] {
         if (hand_->pinning() && !player_.playing()) hand_->wishAgain();
@@ -90,12 +91,20 @@ void MarkersPage::fillPalette() {
     setMark_->setObjectName(QStringLiteral("setMark"));
     setMark_->setAccessibleName(tr("Set a mark: choose a kind, then click its place in the picture"));
     auto* menu = new QMenu(setMark_);
-    for (const auto* kind : markKinds()) {
+    const auto add = [&](const MarkKind* kind) {
         const auto name = QString::fromUtf8(kind->name.data(), static_cast<qsizetype>(kind->name.size()));
         auto* a = menu->addAction(kind->onThing ? tr("%1 on a thing").arg(name) : name, this,
                                   [this, kind] { hand_->arm(kind); });
         a->setObjectName(QStringLiteral("kind-") +
                          QString::fromUtf8(kind->key.data(), static_cast<qsizetype>(kind->key.size())));
+    };
+    for (const auto topic : kTopics) { // by the rows of the corner sheet
+        bool headed = false;
+        for (const auto* kind : markKinds()) {
+            if (kind->illustrates.empty() || kind->illustrates.front() != topic) continue;
+            if (!std::exchange(headed, true)) menu->addSection(topicName(topic));
+            add(kind);
+        }
     }
     menu->addSeparator();
     menu->addAction(tr("keep a part clear (B)"), this, &MarkersPage::armKeepClear)
