@@ -260,7 +260,8 @@ void MainWindow::showPlace() {
     const auto live = player_->live();
     QString figures;
     const auto figure = [&](const QString& value, const QString& unit) {
-        figures += QStringLiteral("<span style=\"font-family:'Atkinson Hyperlegible Mono'; font-size:19px\">%1</span> "
+        figures += QStringLiteral("<span style=\"font-family:'Atkinson Hyperlegible Mono','Atkinson Hyperlegible Mono "
+                                  "ExtraLight'; font-size:19px\">%1</span> "
                                   "<span style='font-size:13px; color:%3'>%2</span> &nbsp; ")
                        .arg(value, unit, QColor(look::kReed).name());
     };

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/shots.h"
 
+#include "core/guide/showing_edits.h"
 #include "store/files.h"
 #include "store/log_file.h"
 #include "studio/main_window.h"
@@ -98,7 +99,6 @@ int takeShots(MainWindow& w, const QString& guide, const QString& folder) {
     if (!w.desk().beside().empty()) w.desk().besideLaps().takeAway(w.desk().beside().front()->name);
     page->showView(0);
     w.setFilmLarge(true);
-    shot("film-large.png");
     auto* loupe = w.findChild<Loupe*>();
     loupe->show();
     loupe->lookAt({572, 318});
@@ -125,6 +125,16 @@ int takeShots(MainWindow& w, const QString& guide, const QString& folder) {
     w.go(QStringLiteral("Cut"));
     w.player().seekGuide(w.player().guideTime() + 6);
     shot("cut.png");
+    w.desk().edit({"shots", [](Guide g) {
+                       g = withShowing(std::move(g), SectionKind::WalkThrough, {kPlanPicture, {}});
+                       return withGauges(std::move(g), gaugeSet("advanced"));
+                   }});
+    waitFor([&] { return w.desk().cutIsOfThisGuide(); }, 20000);
+    w.setFilmLarge(true);
+    shot("plan.png");
+    w.setFilmLarge(false);
+    w.desk().undo();
+    w.desk().discardUnsaved(); // nothing is kept aside of it
     w.go(QStringLiteral("Publish"));
     // Names without the folders of the machine that takes the pictures.
     if (auto* edition = w.findChild<QLineEdit*>(QStringLiteral("editionFolder")))

@@ -244,6 +244,8 @@ TEST_CASE("edits that were never saved come back after a crash") {
     CHECK(again.desk().hasUnsaved());
     again.key(Qt::Key_Z, Qt::ControlModifier);
     CHECK(again.desk().guide().corners[0].beats[0].words != "Never saved.");
+    // Undone edits do not come back another time.
+    CHECK(waitFor([&] { return !std::filesystem::exists(autosaveFile(folder.toStdString())); }, 5000));
 }
 
 TEST_CASE("closing with unsaved work asks once") {

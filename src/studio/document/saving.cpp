@@ -25,11 +25,21 @@ void Saving::begin(const QString& folder) {
 
 void Saving::edited(const Guide& guide, bool unsaved) {
     ++edits_;
-    if (unsaved)
+    if (unsaved) {
         pending_ = guide;
-    else
-        pending_.reset();
-    soon_.start();
+        soon_.start();
+        return;
+    }
+    // Undone to what is saved: what was kept aside of it must not come back.
+    pending_.reset();
+    soon_.stop();
+    tasks_.start(
+        this, kKeepingAside,
+        [folder = folder_.toStdString()](const Progress&) {
+            forgetAutosave(folder);
+            return true;
+        },
+        [](bool) {});
 }
 
 void Saving::keepAside() {

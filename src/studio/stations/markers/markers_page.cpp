@@ -70,6 +70,9 @@ MarkersPage::MarkersPage(Desk& desk, Player& player, QWidget* parent)
     head->addWidget(setMark_);
     head->addWidget(propose);
     column->addLayout(head);
+    constexpr int kFewRows = 90; // px; it scrolls by itself
+    marks_->setMinimumHeight(kFewRows);
+    marks_->setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Ignored);
     column->addWidget(marks_, 1);
     column->addWidget(fields_);
     column->addWidget(buildCamera());

@@ -24,7 +24,7 @@ QComboBox* choice(const QString& name, const char* object) {
     box->view()->setAccessibleName(name);
     box->setObjectName(QString::fromLatin1(object));
     box->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
-    box->setMinimumWidth(120);
+    box->setMinimumWidth(90);
     return box;
 }
 
@@ -41,10 +41,10 @@ PictureLeaf::PictureLeaf(Desk& desk, QWidget* parent) : Leaf(desk, parent) {
     auto* column = this->column();
     auto* row = new QHBoxLayout;
     row->setSpacing(28);
-    row->addWidget(buildPasses(), 5);
-    row->addWidget(buildGauges(), 4);
-    row->addWidget(buildOver(), 4);
+    row->addWidget(buildPasses(), 3);
+    row->addWidget(buildOver(), 2);
     column->addLayout(row);
+    column->addWidget(buildGauges());
     column->addStretch(1);
 }
 
@@ -82,11 +82,14 @@ QWidget* PictureLeaf::buildGauges() {
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(4);
     set_ = choice(tr("A set of what is read in the corners"), "gaugeSet");
+    constexpr int kSetWidth = 220; // px
+    set_->setMinimumWidth(kSetWidth);
     for (const auto set : kGaugeSets) set_->addItem(setText(set), words(set));
     set_->addItem(setText({}), QString());
     auto* head = new QHBoxLayout;
     head->addWidget(quiet(tr("read in the corners")));
-    head->addWidget(set_, 1);
+    head->addWidget(set_);
+    head->addStretch(1);
     column->addLayout(head);
     auto* grid = new QGridLayout;
     grid->setVerticalSpacing(2);
@@ -95,7 +98,7 @@ QWidget* PictureLeaf::buildGauges() {
         box->setObjectName(QStringLiteral("gauge-") + words(kind.key));
         connect(box, &QCheckBox::clicked, this, &PictureLeaf::takeGauges);
         const int n = static_cast<int>(gauges_.size());
-        grid->addWidget(box, n / 2, n % 2);
+        grid->addWidget(box, n / 3, n % 3);
         gauges_.emplace_back(kind.key, box);
     }
     column->addLayout(grid);
