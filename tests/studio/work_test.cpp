@@ -225,6 +225,32 @@ TEST_CASE("saving writes the file and takes the mark away") {
     CHECK(back->corners[0].beats[0].words == "Saved words.");
 }
 
+TEST_CASE("words are spoken over another picture: from above, by the menu of the words") {
+    const ScratchFolder dir;
+    Studio s(copiedDemo(dir, {3}));
+    REQUIRE(s.ready);
+    s.key(Qt::Key_5, Qt::AltModifier);
+    auto* words = s.window->findChild<BeatsTable*>();
+    words->table()->setCurrentCell(1, 1);
+    const auto beat = s.desk().chosen()->beats.at(1).id;
+    const auto choose = [&](const QString& what) {
+        emit words->pictures()->aboutToShow();
+        for (auto* a : words->pictures()->actions())
+            if (a->text().startsWith(what)) return a->trigger();
+    };
+    choose(QStringLiteral("from above"));
+    CHECK(beatWith(s.desk().guide(), beat)->shown == kPlanPicture);
+    REQUIRE(waitFor([&] { return s.desk().cutIsOfThisGuide(); }));
+    CHECK(words->table()->item(1, 4)->text().contains(QStringLiteral("from above")));
+    for (const auto& section : s.desk().cut().sections)
+        for (const auto& w : section.spoken)
+            if (w.beat() == beat && section.kind == SectionKind::WalkThrough)
+                CHECK(picturesAt(s.player().stage(), s.desk().cut(), w.start + Seconds(0.1)).planFull);
+    words->table()->setCurrentCell(1, 1);
+    choose(QStringLiteral("as in its pass"));
+    CHECK_FALSE(beatWith(s.desk().guide(), beat)->shown);
+}
+
 TEST_CASE("edits that were never saved come back after a crash") {
     const ScratchFolder dir;
     const auto folder = copiedDemo(dir);

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/stations/words/beats_table.h"
 
+#include "core/guide/showing_edits.h"
 #include "picture/tokens.h"
 #include "studio/widgets/style.h"
 
@@ -69,7 +70,8 @@ QString paceText(const Section& s, BeatId beat) {
 } // namespace
 
 BeatsTable::BeatsTable(Desk& desk, Player& player, QWidget* parent)
-    : QWidget(parent), desk_(desk), player_(player), title_(headline({})), hint_(quiet({})), table_(new QTableWidget) {
+    : QWidget(parent), desk_(desk), player_(player), title_(headline({})), hint_(quiet({})), table_(new QTableWidget),
+      picture_(plainButton(tr("Picture"))), pictures_(new QMenu(picture_)) {
     setObjectName(QStringLiteral("sheet"));
     setAttribute(Qt::WA_StyledBackground);
     auto* add = plainButton(tr("Add words here"));
@@ -80,6 +82,12 @@ BeatsTable::BeatsTable(Desk& desk, Player& player, QWidget* parent)
     auto* top = new QHBoxLayout;
     top->addWidget(title_);
     top->addStretch();
+    picture_->setObjectName(QStringLiteral("beatPicture"));
+    picture_->setAccessibleName(tr("What fills the picture while the chosen words are spoken"));
+    picture_->setToolTip(tr("What fills the picture while these words are spoken (Ctrl+L)"));
+    picture_->setMenu(pictures_);
+    connect(pictures_, &QMenu::aboutToShow, this, &BeatsTable::fillPictures);
+    top->addWidget(picture_);
     top->addWidget(add);
     top->addWidget(remove);
     auto* column = new QVBoxLayout(this);
@@ -169,7 +177,8 @@ void BeatsTable::refreshTimes() {
                 if (w.beat() == beatOf(row)) {
                     table_->item(row, Spoken_)
                         ->setText(QString::number((w.end - w.start).count(), 'f', 1) + QStringLiteral(" s"));
-                    table_->item(row, Picture)->setText(paceText(s, w.beat()));
+                    const auto* b = beatWith(desk_.guide(), w.beat());
+                    table_->item(row, Picture)->setText(paceText(s, w.beat()) + (b ? pictureText(*b) : QString()));
                 }
     }
     table_->resizeRowsToContents();
@@ -217,8 +226,41 @@ void BeatsTable::take(int row, int column) {
     }
 }
 
+/// Behind the pace, where it is not what the pass shows.
+QString BeatsTable::pictureText(const Beat& b) const {
+    if (!b.shown) return {};
+    if (b.shown->kind == PictureOf::Kind::Plan) return tr(", from above");
+    for (const auto& f : desk_.guide().sources.films)
+        if (f.id == b.shown->film) return tr(", %1 film").arg(QString::fromUtf8(key(f.role).data()));
+    return tr(", the film");
+}
+
+void BeatsTable::fillPictures() {
+    pictures_->clear();
+    const auto id = desk_.isOpen() ? beatOf(table_->currentRow()) : BeatId{};
+    if (!id) {
+        pictures_->addAction(tr("Choose some words first"))->setEnabled(false);
+        return;
+    }
+    const auto add = [&](const QString& what, const std::optional<PictureOf>& picture) {
+        pictures_->addAction(what, this, [this, id, picture] {
+            desk_.edit({tr("Picture over words").toStdString(),
+                        [id, picture](Guide g) { return withBeatShown(std::move(g), id, picture); }});
+        });
+    };
+    add(tr("as in its pass"), std::nullopt);
+    add(tr("from above: the plan view"), kPlanPicture);
+    add(tr("the film"), PictureOf{});
+    const auto& films = desk_.guide().sources.films;
+    for (std::size_t i = 1; i < films.size(); ++i)
+        add(tr("%1 film %2").arg(QString::fromUtf8(key(films[i].role).data())).arg(i),
+            PictureOf{PictureOf::Kind::Film, films[i].id});
+}
+
 QList<StationKey> BeatsTable::keys() {
-    return {{QKeySequence(Qt::CTRL | Qt::Key_B), tr("add words where the car is"), [this] { addBeat(); }, false},
+    return {{QKeySequence(Qt::CTRL | Qt::Key_L), tr("the picture over these words"), [this] { picture_->showMenu(); },
+             false},
+            {QKeySequence(Qt::CTRL | Qt::Key_B), tr("add words where the car is"), [this] { addBeat(); }, false},
             {QKeySequence(Qt::CTRL | Qt::Key_Delete), tr("remove these words"), [this] { removeBeat(); }, false}};
 }
 

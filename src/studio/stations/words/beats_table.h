@@ -3,6 +3,8 @@
 #include "studio/station.h"
 
 #include <QLabel>
+#include <QMenu>
+#include <QPushButton>
 #include <QTableWidget>
 
 namespace hl {
@@ -16,11 +18,15 @@ class BeatsTable : public QWidget {
     QList<StationKey> keys();
     void addBeat();
     void removeBeat();
+    /// What can fill the picture while the chosen words are spoken; each action sets it.
+    QMenu* pictures() const { return pictures_; }
 
   private:
     void refresh();
     void refreshTimes();
     void light();
+    void fillPictures();
+    QString pictureText(const Beat& b) const;
     void take(int row, int column);
     BeatId beatOf(int row) const;
     Desk& desk_;
@@ -28,6 +34,8 @@ class BeatsTable : public QWidget {
     QLabel* title_;
     QLabel* hint_;
     QTableWidget* table_;
+    QPushButton* picture_;
+    QMenu* pictures_;
     bool filling_ = false;
     BeatId lit_;
 };
