@@ -95,10 +95,14 @@ void paintReferences(QPainter& p, const PlanPicture& plan, std::vector<QRectF> t
     p.setFont(look::text(21));
     const QFontMetricsF m(p.font());
     for (const auto& r : plan.references) {
-        const QPointF at(r.at.x, r.at.y);
+        const QRectF dot(r.at.x - 4.5, r.at.y - 4.5, 9, 9);
         p.setPen(QPen(QColor(look::kMarsh900), 2));
         p.setBrush(QColor(look::kMist));
-        p.drawRect(QRectF(at - QPointF(4.5, 4.5), QSizeF(9, 9)));
+        p.drawRect(dot);
+        taken.push_back(dot);
+    }
+    for (const auto& r : plan.references) {
+        const QPointF at(r.at.x, r.at.y);
         const auto text = QString::fromStdString(r.label);
         const double w = m.horizontalAdvance(text);
         for (const double x : {at.x() + 12, at.x() - w - 12}) {
