@@ -2,22 +2,17 @@
 #include "studio/stations/markers/thing_fields.h"
 
 #include "core/guide/marker_edits.h"
+#include "studio/widgets/choice_box.h"
 
 #include <algorithm>
-#include <QAbstractItemView>
 #include <QGridLayout>
 
 namespace hl {
 namespace {
 
 QComboBox* choice(const QString& name, const char* object, const std::vector<std::pair<const char*, QString>>& values) {
-    auto* box = new QComboBox;
-    box->setAccessibleName(name);
-    box->setToolTip(name);
-    box->view()->setAccessibleName(name);
-    box->setObjectName(QString::fromLatin1(object));
-    box->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
-    box->setMinimumWidth(60);
+    constexpr int kLeastWidth = 60; // px
+    auto* box = choiceBox(name, object, kLeastWidth);
     for (const auto& [data, text] : values) box->addItem(text, QString::fromLatin1(data));
     return box;
 }

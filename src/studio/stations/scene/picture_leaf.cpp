@@ -3,11 +3,11 @@
 
 #include "core/cut/gauges.h"
 #include "studio/stations/scene/films_list.h"
+#include "studio/widgets/choice_box.h"
 #include "studio/widgets/style.h"
 
 #include <algorithm>
 #include <filesystem>
-#include <QAbstractItemView>
 #include <QFileDialog>
 #include <QGridLayout>
 #include <QHBoxLayout>
@@ -17,16 +17,7 @@ namespace {
 
 QString words(std::string_view s) { return QString::fromUtf8(s.data(), static_cast<qsizetype>(s.size())); }
 
-QComboBox* choice(const QString& name, const char* object) {
-    auto* box = new QComboBox;
-    box->setAccessibleName(name);
-    box->setToolTip(name);
-    box->view()->setAccessibleName(name);
-    box->setObjectName(QString::fromLatin1(object));
-    box->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
-    box->setMinimumWidth(90);
-    return box;
-}
+constexpr int kLeastWidth = 90, kSetWidth = 220; // px
 
 QString setText(std::string_view set) {
     if (set == "basic") return QObject::tr("basic");
@@ -61,8 +52,8 @@ QWidget* PictureLeaf::buildPasses() {
         {SectionKind::Run, tr("Run"), "fullRun", "insetRun"},
         {SectionKind::Lap, tr("Whole lap"), "fullLap", "insetLap"}};
     for (const auto& [kind, name, full, inset] : kinds) {
-        const Pass pass{kind, choice(tr("%1: what fills the picture").arg(name), full),
-                        choice(tr("%1: what stands small in it").arg(name), inset)};
+        const Pass pass{kind, choiceBox(tr("%1: what fills the picture").arg(name), full, kLeastWidth),
+                        choiceBox(tr("%1: what stands small in it").arg(name), inset, kLeastWidth)};
         const int at = grid->rowCount();
         grid->addWidget(new QLabel(name), at, 0);
         grid->addWidget(pass.full, at, 1);
@@ -81,9 +72,7 @@ QWidget* PictureLeaf::buildGauges() {
     auto* column = new QVBoxLayout(all);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(4);
-    set_ = choice(tr("A set of what is read in the corners"), "gaugeSet");
-    constexpr int kSetWidth = 220; // px
-    set_->setMinimumWidth(kSetWidth);
+    set_ = choiceBox(tr("A set of what is read in the corners"), "gaugeSet", kSetWidth);
     for (const auto set : kGaugeSets) set_->addItem(setText(set), words(set));
     set_->addItem(setText({}), QString());
     auto* head = new QHBoxLayout;
@@ -118,8 +107,8 @@ QWidget* PictureLeaf::buildOver() {
     auto* column = new QVBoxLayout(all);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(6);
-    lap_ = choice(tr("The lap laid over this one in the plan view"), "lapOver");
-    by_ = choice(tr("How the two are held against each other"), "lapOverBy");
+    lap_ = choiceBox(tr("The lap laid over this one in the plan view"), "lapOver", kLeastWidth);
+    by_ = choiceBox(tr("How the two are held against each other"), "lapOverBy", kLeastWidth);
     by_->addItem(tr("at equal time"), words(key(Equal::Time)));
     by_->addItem(tr("at equal distance"), words(key(Equal::Distance)));
     auto* other = plainButton(tr("Another log\u2026"));
