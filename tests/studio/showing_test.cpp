@@ -161,7 +161,7 @@ TEST_CASE("a part of the film is kept clear by a drag, or by the cross alone; la
         const auto box = view->pictureBox();
         return box.topLeft() + QPointF(x, y) * (box.width() / kFrameWidth);
     };
-    s.key(Qt::Key_B);
+    s.key(Qt::Key_H);
     CHECK(page->hand().zoneArmed());
     dragBetween(view, onView(40, 560), onView(700, 700));
     const auto& clear = s.desk().guide().sources.film().keepClear;

@@ -110,7 +110,7 @@ void MarkersPage::fillPalette() {
         }
     }
     menu->addSeparator();
-    menu->addAction(tr("keep a part clear (B)"), this, &MarkersPage::armKeepClear)
+    menu->addAction(tr("keep a part clear (H)"), this, &MarkersPage::armKeepClear)
         ->setObjectName(QStringLiteral("keepClear"));
     menu->addAction(tr("nothing is kept clear"), this, [this] {
         edit(tr("Nothing kept clear"), [](Guide g) {

@@ -35,7 +35,7 @@ QList<StationKey> MarkersStation::keys() {
                  planShown_ = !planShown_;
                  emit layoutChanged();
              }},
-            {Qt::Key_B, tr("keep a part of the film clear"), [p] { p->armKeepClear(); }},
+            {Qt::Key_H, tr("keep a part of the film clear"), [p] { p->armKeepClear(); }},
             {Qt::Key_X, tr("set nothing"), [p] { p->disarm(); }}};
 }
 
