@@ -7,6 +7,9 @@
 #include "media/video_reader.h"
 
 #include <algorithm>
+#include <atomic>
+#include <chrono>
+#include <future>
 #include <memory>
 #include <opencv2/imgproc.hpp>
 #include <opencv2/video/tracking.hpp>
@@ -337,6 +340,54 @@ double bestRadius(std::vector<GreyFrame>& frames, double x, double y) {
     return std::find_if(tried.begin(), tried.end(), [&](auto& t) { return t.first <= least + kAsGood; })->second;
 }
 
+/// How far one direction has come, and whether it is to stop; told by one thread, read by the other.
+struct Way {
+    std::atomic<double> doneS{0};
+    std::atomic<bool> stop{false};
+};
+
+/// From the click to earlier pictures, the nearest first.
+FollowedPath followedBack(HeldFrames& held, GreyFrame clicked, const Place& place, FootageTime from, Way& way,
+                          const std::function<void()>& told) {
+    FollowedPath path;
+    Follower follower(clicked.grey(), place);
+    auto edge = clicked;
+    for (auto end = clicked.when; end > from && !way.stop;) {
+        const auto start = std::max(from, end - Seconds(kPieceS));
+        auto piece = held.between(start, end);
+        while (!piece.empty() && piece.back().when >= end) piece.pop_back();
+        piece.push_back(edge);
+        std::reverse(piece.begin(), piece.end());
+        for (const auto& p : throughPiece(follower, piece)) path.push_back(p);
+        way.doneS = (clicked.when - start).count();
+        told();
+        edge = piece.back(), end = start;
+    }
+    return path;
+}
+
+/// From the click to later pictures. Empty where the film cannot be opened a second time.
+FollowedPath followedOn(const std::filesystem::path& film, GreyFrame clicked, const Place& place, FootageTime to,
+                        Way& way) {
+    FollowedPath path;
+    auto reader = VideoReader::open(film);
+    if (!reader) return path;
+    Follower follower(clicked.grey(), place);
+    std::vector<GreyFrame> piece{clicked};
+    auto f = reader->frameAt(clicked.when);
+    for (bool more = true; more && !way.stop;) {
+        f = reader->next();
+        more = f && f->time <= to;
+        if (more) piece.push_back({f->time, std::make_shared<const YuvFrame>(std::move(*f)), clicked.mix});
+        if (piece.size() > 1 && (!more || (piece.back().when - piece.front().when).count() >= kPieceS)) {
+            for (const auto& p : throughPiece(follower, piece)) path.push_back(p);
+            way.doneS = (piece.back().when - clicked.when).count();
+            piece.erase(piece.begin(), piece.end() - 1);
+        }
+    }
+    return path;
+}
+
 } // namespace
 
 Result<FollowedPath> followThing(const std::filesystem::path& film, const FollowWish& wish,
@@ -367,40 +418,25 @@ Result<FollowedPath> followThing(const std::filesystem::path& film, const Follow
     }
     const double radius = wish.radiusPx > 0 ? wish.radiusPx : bestRadius(trial, x, y);
     const Place place{x, y, std::max(kLeastHalf, kAround * radius)};
-    FollowedPath path;
-    const double all = std::max(0.1, (wish.to - wish.from).count());
-    const auto told = [&](FootageTime t) { return goOn(std::clamp(std::abs((t - wish.at).count()) / all, 0.0, 1.0)); };
-    const Error stopped{"job.cancelled", "stopped before it was finished; nothing was changed"};
     const bool plain = patch::take(clicked.grey(), place, patch::usualTrust()).contrast <
                        kLeastContrast; // nothing there to hold on to
-
-    Follower back(clicked.grey(), place);
-    GreyFrame edge = clicked;
-    for (auto end = clicked.when; end > wish.from;) {
-        const auto start = std::max(wish.from, end - Seconds(kPieceS));
-        auto piece = held.between(start, end);
-        while (!piece.empty() && piece.back().when >= end) piece.pop_back();
-        piece.push_back(edge);
-        std::reverse(piece.begin(), piece.end());
-        for (const auto& p : throughPiece(back, piece)) path.push_back(p);
-        if (!told(start)) return stopped;
-        edge = piece.back(), end = start;
-    }
+    // Before and after the click are followed beside each other, each with a decoder of its own.
+    Way before, after;
+    const double all = std::max(0.1, (wish.to - wish.from).count());
+    const auto told = [&] {
+        if (!goOn(std::min(1.0, (before.doneS + after.doneS) / all))) before.stop = true, after.stop = true;
+    };
+    auto following = std::async(std::launch::async, [&after, &film, &wish, place, clicked] {
+        return followedOn(film, clicked, place, wish.to, after);
+    });
+    auto path = followedBack(held, clicked, place, wish.from, before, told);
+    constexpr std::chrono::milliseconds kLook{20};
+    while (following.wait_for(kLook) != std::future_status::ready) told();
+    const auto rest = following.get();
+    if (before.stop) return Error{"job.cancelled", "stopped before it was finished; nothing was changed"};
     std::reverse(path.begin(), path.end());
     path.push_back({clicked.when, wish.xPx, wish.yPx, place.half / kAround, Held::Sure});
-    Follower on(clicked.grey(), place);
-    std::vector<GreyFrame> piece{clicked};
-    auto f = reader->frameAt(wish.at);
-    for (bool more = true; more;) {
-        f = reader->next();
-        more = f && f->time <= wish.to;
-        if (more) piece.push_back({f->time, std::make_shared<const YuvFrame>(std::move(*f)), &mix});
-        if (piece.size() > 1 && (!more || (piece.back().when - piece.front().when).count() >= kPieceS)) {
-            for (const auto& p : throughPiece(on, piece)) path.push_back(p);
-            if (!told(piece.back().when)) return stopped;
-            piece.erase(piece.begin(), piece.end() - 1);
-        }
-    }
+    path.insert(path.end(), rest.begin(), rest.end());
     std::erase_if(path, [&](const FollowedPoint& p) { return p.when < wish.from || p.when > wish.to; });
     if (plain)
         for (auto& p : path)
