@@ -41,12 +41,12 @@ std::vector<Kind> kinds(bool hard) {
     };
     using standin::Lens, standin::Weather;
     if (hard) {
+        add("low sun", [](RayCamera& k) { k.weather = Weather::LowSun; });
+        add("night", [](RayCamera& k) { k.weather = Weather::Night; });
         add("soft car", [](RayCamera& k) { k.rollPerG = 2.6, k.pitchPerG = 1.2, k.slipPerG = 0.8; });
         add("shaking", [](RayCamera& k) { k.shakeDeg = 0.5; });
         add("rolling shutter", [](RayCamera& k) { k.rollingShutterS = 0.03, k.shakeDeg = 0.25; });
         add("rain on the lens, no lines", [](RayCamera& k) { k.weather = Weather::Rain, k.whiteLines = false; });
-        add("low sun", [](RayCamera& k) { k.weather = Weather::LowSun; });
-        add("night", [](RayCamera& k) { k.weather = Weather::Night; });
         return all;
     }
     add("cockpit", [](RayCamera&) {});
@@ -141,6 +141,7 @@ Report accuracyOf(const std::vector<Kind>& cameras) {
             std::printf("| %s | %s | %.1f / %.1f | %.1f / %.1f | %.1f / %.1f | %.1f / %.1f |\n", name,
                         d == &quick ? "100 Hz" : "10 Hz, 0.3 m", a.median, a.p95, b.median, b.p95, c.median, c.p95,
                         e.median, e.p95);
+            std::fflush(stdout); // a row takes minutes
             sixMedian.push_back(b.median), sixP95.push_back(b.p95), noneMedian.push_back(c.median),
                 noneP95.push_back(c.p95);
         }

@@ -2,11 +2,13 @@
 #include "media/follow_thing.h"
 
 #include "core/units/numbers.h"
+#include "core/units/on_all_cores.h"
 #include "media/colour_mix.h"
 #include "media/patch.h"
 #include "media/video_reader.h"
 
 #include <algorithm>
+#include <array>
 #include <atomic>
 #include <chrono>
 #include <future>
@@ -23,6 +25,8 @@ using patch::Place;
 constexpr double kAround = 1.5;               // half side of the patch, in radii of the thing
 constexpr double kSure = 0.8, kUnsure = 0.62; // likeness to the kept patch
 constexpr double kLeastHalf = 6, kLeastContrast = 2.5;
+constexpr double kPieceS = 0.8;  // s of film that are followed there and back
+constexpr double kTrialS = 0.25; // s before the click in which a size is chosen
 
 double medianOf(std::vector<double> v) {
     if (v.empty()) return 0;
@@ -230,6 +234,14 @@ class HeldFrames {
     HeldFrames(VideoReader& reader, const ColourMix& mix, FootageTime earliest)
         : reader_(reader), mix_(mix), earliest_(earliest) {}
 
+    /// Whether nothing earlier has to be decoded any more; then the reader stands behind what is held.
+    bool whole() const { return from_ <= earliest_; }
+    /// So that the reader goes on behind that moment.
+    void standBehind(FootageTime t) {
+        if (to_ != t) hold(std::max(earliest_, t - Seconds(kPieceS)), t);
+    }
+    /// The frame after the last one that is held, the reader's latest.
+    std::optional<YuvFrame> takeBeyond() { return std::exchange(beyond_, std::nullopt); }
     /// The frames of [from, to], in order.
     std::vector<GreyFrame> between(FootageTime from, FootageTime to) {
         constexpr double kTiny = 1e-4;
@@ -248,16 +260,17 @@ class HeldFrames {
         from_ = std::min(from, std::max(earliest_, to - Seconds(most))), to_ = to;
         held_.clear();
         constexpr double kTiny = 1e-4;
-        for (auto f = reader_.frameAt(from_); f && f->time <= to + Seconds(kTiny); f = reader_.next())
+        auto f = reader_.frameAt(from_);
+        for (; f && f->time <= to + Seconds(kTiny); f = reader_.next())
             held_.push_back(std::make_shared<const YuvFrame>(std::move(*f)));
+        beyond_ = std::move(f);
     }
     VideoReader& reader_;
     const ColourMix& mix_;
     FootageTime earliest_, from_{}, to_{};
     std::vector<std::shared_ptr<const YuvFrame>> held_;
+    std::optional<YuvFrame> beyond_;
 };
-
-constexpr double kPieceS = 0.8; // s of film held at once
 
 /// Of a film of many pictures a second every second one is looked at; the thing is half way in between.
 std::vector<std::size_t> lookedAt(const std::vector<GreyFrame>& frames) {
@@ -311,30 +324,35 @@ std::vector<FollowedPoint> throughPiece(Follower& f, std::vector<GreyFrame>& fra
     return out;
 }
 
+/// How badly a piece of that size is held through the pictures, there and back.
+double costOf(const Place& place, const std::vector<GreyFrame>& frames, const std::vector<cv::Mat>& greys) {
+    Follower there(greys[0], place);
+    double cost = 0;
+    const double count = num(std::max<std::size_t>(1, greys.size() - 1));
+    for (std::size_t i = 1; i < greys.size(); ++i) {
+        const auto p = there.step(greys[i], frames[i].when);
+        cost += (p.held == Held::Sure ? 0 : p.held == Held::Unsure ? 0.5 : 1.5) / count;
+        cost += 2 * std::max(0.0, 0.97 - there.likeness()) / count;
+    }
+    Follower back(greys.back(), there.place(), there.trust());
+    for (std::size_t i = greys.size() - 1; i-- > 0;) back.step(greys[i], frames[i].when);
+    cost += 0.5 * std::hypot(back.place().x - place.x, back.place().y - place.y);
+    constexpr double kPlain = 9; // grey levels
+    return cost + std::max(0.0, 1 - patch::take(greys[0], place, patch::usualTrust()).contrast / kPlain);
+}
+
 /// The smallest size at which the thing is held well over some pictures, there and back. Small, for what is around the
 /// thing goes another way sooner or later; but not so small that there is nothing to hold on to.
 double bestRadius(std::vector<GreyFrame>& frames, double x, double y) {
     const double unit = frames[0].grey().cols / 1280.0;
     constexpr double kSizes[] = {5, 8, 12, 18, 28}; // px of a 1280 wide picture
-    std::vector<std::pair<double, double>> tried;   // cost, radius
-    for (const double size : kSizes) {
-        const double radius = std::max(3.5, size * unit);
-        const Place place{x, y, std::max(kLeastHalf, kAround * radius)};
-        Follower there(frames[0].grey(), place);
-        double cost = 0;
-        const double count = num(std::max<std::size_t>(1, frames.size() - 1));
-        for (std::size_t i = 1; i < frames.size(); ++i) {
-            const auto p = there.step(frames[i].grey(), frames[i].when);
-            cost += (p.held == Held::Sure ? 0 : p.held == Held::Unsure ? 0.5 : 1.5) / count;
-            cost += 2 * std::max(0.0, 0.97 - there.likeness()) / count;
-        }
-        Follower back(frames.back().grey(), there.place(), there.trust());
-        for (std::size_t i = frames.size() - 1; i-- > 0;) back.step(frames[i].grey(), frames[i].when);
-        cost += 0.5 * std::hypot(back.place().x - x, back.place().y - y);
-        constexpr double kPlain = 9; // grey levels
-        cost += std::max(0.0, 1 - patch::take(frames[0].grey(), place, patch::usualTrust()).contrast / kPlain);
-        tried.emplace_back(cost, radius);
-    }
+    std::vector<cv::Mat> greys;
+    for (auto& f : frames) greys.push_back(f.grey());
+    std::array<std::pair<double, double>, std::size(kSizes)> tried; // cost, radius
+    onAllCores(tried.size(), [&](std::size_t k) {
+        const double radius = std::max(3.5, kSizes[k] * unit);
+        tried[k] = {costOf(Place{x, y, std::max(kLeastHalf, kAround * radius)}, frames, greys), radius};
+    });
     constexpr double kAsGood = 0.6;
     const double least = std::min_element(tried.begin(), tried.end())->first;
     return std::find_if(tried.begin(), tried.end(), [&](auto& t) { return t.first <= least + kAsGood; })->second;
@@ -366,17 +384,13 @@ FollowedPath followedBack(HeldFrames& held, GreyFrame clicked, const Place& plac
     return path;
 }
 
-/// From the click to later pictures. Empty where the film cannot be opened a second time.
-FollowedPath followedOn(const std::filesystem::path& film, GreyFrame clicked, const Place& place, FootageTime to,
-                        Way& way) {
+/// From the click to later pictures: `f` is the first, the others follow in the reader.
+FollowedPath followedOn(VideoReader& reader, std::optional<YuvFrame> f, GreyFrame clicked, const Place& place,
+                        FootageTime to, Way& way) {
     FollowedPath path;
-    auto reader = VideoReader::open(film);
-    if (!reader) return path;
     Follower follower(clicked.grey(), place);
     std::vector<GreyFrame> piece{clicked};
-    auto f = reader->frameAt(clicked.when);
-    for (bool more = true; more && !way.stop;) {
-        f = reader->next();
+    for (bool more = true; more && !way.stop; f = more ? reader.next() : std::nullopt) {
         more = f && f->time <= to;
         if (more) piece.push_back({f->time, std::make_shared<const YuvFrame>(std::move(*f)), clicked.mix});
         if (piece.size() > 1 && (!more || (piece.back().when - piece.front().when).count() >= kPieceS)) {
@@ -398,19 +412,21 @@ Result<FollowedPath> followThing(const std::filesystem::path& film, const Follow
     if (wish.xPx < 0 || wish.yPx < 0 || wish.xPx > info.width || wish.yPx > info.height)
         return Error{"follow.outside", "the click lies outside the picture", film.string(),
                      "within " + std::to_string(info.width) + " x " + std::to_string(info.height) + " px"};
-    auto first = reader->frameAt(wish.at);
-    if (!first || wish.at < FootageTime{} || wish.at > at<FootageTime>(info.length.count() + 0.05))
+    ColourMix mix; // as the clicked picture says
+    HeldFrames held(*reader, mix, std::max(at<FootageTime>(0), std::min(wish.from, wish.at - Seconds(kTrialS))));
+    std::vector<GreyFrame> trial;
+    for (const double back : {kTrialS, 1.0, 10.0}) // films of few pictures a second have gaps
+        if (trial.empty()) trial = held.between(std::max(at<FootageTime>(0), wish.at - Seconds(back)), wish.at);
+    if (trial.empty() || wish.at < FootageTime{} || wish.at > at<FootageTime>(info.length.count() + 0.05))
         return Error{"follow.outside", "the film has no picture at that moment", film.string(),
                      "a time within " + std::to_string(info.length.count()) + " s"};
+    auto clicked = trial.back();
     constexpr double kCorePx = 6; // of a 1280 wide picture: surely on the thing
-    const auto mix = mixFor(*first, wish.xPx, wish.yPx, std::max(3.0, kCorePx * info.width / 1280));
-    GreyFrame clicked{first->time, std::make_shared<const YuvFrame>(*first), &mix};
-    HeldFrames held(*reader, mix, wish.from);
+    mix = mixFor(*clicked.film, wish.xPx, wish.yPx, std::max(3.0, kCorePx * info.width / 1280));
     const double x = wish.xPx - 0.5, y = wish.yPx - 0.5;
-    constexpr double kTrialS = 0.25;
-    auto trial = held.between(std::max(at<FootageTime>(0), clicked.when - Seconds(kTrialS)), clicked.when);
     std::reverse(trial.begin(), trial.end()); // backward: there the thing is whole
     if (trial.size() < 4) trial = held.between(clicked.when, clicked.when + Seconds(kTrialS));
+    held.standBehind(wish.at);
     constexpr std::size_t kEnough = 8; // pictures to choose a size by; of a quick film every second one
     if (trial.size() > kEnough) {
         std::size_t n = 0;
@@ -420,14 +436,25 @@ Result<FollowedPath> followThing(const std::filesystem::path& film, const Follow
     const Place place{x, y, std::max(kLeastHalf, kAround * radius)};
     const bool plain = patch::take(clicked.grey(), place, patch::usualTrust()).contrast <
                        kLeastContrast; // nothing there to hold on to
-    // Before and after the click are followed beside each other, each with a decoder of its own.
+    // Before and after the click are followed beside each other: after it with the same decoder where all before is
+    // held in memory, else with one of its own.
+    std::optional<VideoReader> second;
+    std::optional<YuvFrame> next;
+    if (held.whole())
+        next = held.takeBeyond();
+    else if (auto another = VideoReader::open(film)) {
+        second.emplace(std::move(*another));
+        (void)second->frameAt(clicked.when);
+        next = second->next();
+    } else
+        return another.error();
     Way before, after;
     const double all = std::max(0.1, (wish.to - wish.from).count());
     const auto told = [&] {
         if (!goOn(std::min(1.0, (before.doneS + after.doneS) / all))) before.stop = true, after.stop = true;
     };
-    auto following = std::async(std::launch::async, [&after, &film, &wish, place, clicked] {
-        return followedOn(film, clicked, place, wish.to, after);
+    auto following = std::async(std::launch::async, [&, place, clicked]() mutable {
+        return followedOn(second ? *second : *reader, std::move(next), clicked, place, wish.to, after);
     });
     auto path = followedBack(held, clicked, place, wish.from, before, told);
     constexpr std::chrono::milliseconds kLook{20};

@@ -76,3 +76,18 @@ TEST_CASE("in a narrower film the same place stands nearer to the middle by the 
     const double half = kFrameWidth / 2;
     CHECK((narrow[0].points[0].x - half) / (wide[0].points[0].x - half) == Approx(960.0 / 1280).margin(1e-6));
 }
+
+TEST_CASE("two rings on one thing are one in the picture, and a near ring is as large as its thing") {
+    auto o = openDemo({3});
+    auto& c = o.guide.corners.front();
+    c.markers.clear();
+    const OnRoad place{c.turnInM, c.turnInM, 6, 1.2};
+    for (int i = 0; i < 2; ++i) c.markers.push_back({newId<MarkerId>(o.guide), "ring", place, "white post"});
+    c.markers.push_back({newId<MarkerId>(o.guide), "ring", OnRoad{c.turnInM, c.turnInM, -6, 1.2}, "white post"});
+    const auto far = marksAt(o, c.turnInM - 60), near = marksAt(o, c.turnInM - 10);
+    CHECK(far.size() == 2); // of the twins one, and that on the other side
+    REQUIRE_FALSE(near.empty());
+    const double metre = near.front().sizePx / 1.2; // px
+    CHECK(metre > 50);
+    CHECK(far.front().sizePx < near.front().sizePx / 3);
+}

@@ -29,6 +29,21 @@ void keepNext(std::vector<MarkOnScreen>& marks) {
     std::erase_if(marks, [&](const MarkOnScreen& m) { return m.kind->nextOnly && m.aheadM > nearest[m.kind]; });
 }
 
+/// Two rings on one thing, of its braking and of its turn-in, are one to the eye; the one that is spoken of stays.
+void keepOneOfTwins(std::vector<MarkOnScreen>& marks) {
+    constexpr double kSamePx = 1;
+    const auto twins = [](const MarkOnScreen& a, const MarkOnScreen& b) {
+        return a.kind == b.kind && a.label == b.label && a.points.size() == 1 && b.points.size() == 1 &&
+               std::hypot(a.points[0].x - b.points[0].x, a.points[0].y - b.points[0].y) < kSamePx;
+    };
+    for (std::size_t i = 0; i < marks.size(); ++i)
+        for (std::size_t k = marks.size() - 1; k > i; --k)
+            if (twins(marks[i], marks[k])) {
+                if (marks[k].speaking && !marks[i].speaking) std::swap(marks[i], marks[k]);
+                marks.erase(marks.begin() + static_cast<std::ptrdiff_t>(k));
+            }
+}
+
 bool showsIn(const Marker& m, SectionKind pass) {
     return pass == SectionKind::Lap ? m.lap : pass == SectionKind::Run ? m.run : m.walk;
 }
@@ -202,6 +217,7 @@ std::vector<MarkOnScreen> marksAt(const Stage& st, const GuideCorner& c, Footage
         if (kind->place(*at, *where, mark)) add(std::move(mark));
     }
     keepNext(marks);
+    keepOneOfTwins(marks);
     std::sort(marks.begin(), marks.end(), [](auto& a, auto& b) { return a.aheadM > b.aheadM; });
     return marks;
 }

@@ -2,13 +2,19 @@
 // A ring round a thing to look for.
 #include "core/mark/mark_kind.h"
 
+#include <algorithm>
+
 namespace hl {
 namespace {
 
 constexpr Topic kOf[] = {Topic::Brake, Topic::TurnIn};
 
+/// As large as what people look for usually is, however near: a board must stand within it.
 bool place(const Projector& at, const OnRoad& where, MarkOnScreen& out) {
-    return placeSpot(at, where, where.heightM, out);
+    constexpr double kUsualM = 1.2, kLeastPx = 14, kMostPx = 150;
+    if (!placeSpot(at, where, where.heightM, out)) return false;
+    out.sizePx = std::clamp(at.pose.focalPx * kUsualM / std::max(1.0, out.aheadM), kLeastPx, kMostPx);
+    return true;
 }
 
 MarkDrawing draw(const MarkOnScreen& m) {
