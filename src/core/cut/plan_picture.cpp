@@ -2,6 +2,7 @@
 #include "core/cut/plan_picture.h"
 
 #include "core/cut/compose.h"
+#include "core/mark/advised_line.h"
 
 #include <algorithm>
 
@@ -152,7 +153,7 @@ void addDriven(PlanPicture& out, const Stage& st, const PlanFraming& f, Stretch 
     }
 }
 
-/// The lines that the guide's marks advise; they leave the driven one as on the road (core/mark/road_line.cpp).
+/// The lines that the guide's marks advise; as they lie on the road.
 void addAdvised(PlanPicture& out, const Stage& st, const GuideCorner& c, const PlanFraming& f) {
     if (st.trace.lateral.empty()) return;
     for (const auto& m : c.markers) {
@@ -162,9 +163,7 @@ void addAdvised(PlanPicture& out, const Stage& st, const GuideCorner& c, const P
             continue;
         std::vector<Vec2> line;
         for (double s = road->atM; s <= road->toM; s += kStepM) {
-            const double aside = std::sin(kPi * (s - road->atM) / (road->toM - road->atM));
-            const auto p =
-                onRoad(*st.road, s, sampleAt(st.trace.s, st.trace.lateral, s) + road->lateralM * aside * aside, 0);
+            const auto p = onRoad(*st.road, s, sampleAt(st.trace.s, st.trace.lateral, s) + advisedAside(*road, s), 0);
             line.push_back(f.at({p.x, p.y}));
         }
         out.advised.push_back(std::move(line));

@@ -1,9 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The line laid on the road: as driven, or as advised. An advised line leaves the driven one by the marker's lateral
 // metres in its middle and meets it again at both ends.
+#include "core/mark/advised_line.h"
 #include "core/mark/mark_kind.h"
-
-#include <algorithm>
 
 namespace hl {
 namespace {
@@ -11,11 +10,7 @@ namespace {
 constexpr Topic kOf[] = {Topic::Approach, Topic::TurnIn, Topic::Apex, Topic::Exit};
 constexpr std::string_view kWays[] = {"driven", "advised"};
 
-double leftOf(const Projector& at, const OnRoad& where, double s) {
-    const double share = where.toM > where.atM ? std::clamp((s - where.atM) / (where.toM - where.atM), 0.0, 1.0) : 0;
-    const double aside = std::sin(kPi * share);
-    return at.drivenLeft(s) + where.lateralM * aside * aside;
-}
+double leftOf(const Projector& at, const OnRoad& where, double s) { return at.drivenLeft(s) + advisedAside(where, s); }
 
 bool place(const Projector& at, const OnRoad& where, MarkOnScreen& out) { return placeOnRoad(at, where, leftOf, out); }
 

@@ -4,6 +4,7 @@
 #include "picture/paint_marks.h"
 #include "store/guide_file.h"
 
+#include <algorithm>
 #include <QTimer>
 
 namespace hl {
@@ -165,7 +166,11 @@ void Desk::measureIfMoved() {
 /// The further films and the lap laid over, when others are wished.
 void Desk::readPictures(const Guide& before) {
     const auto& now = guide();
-    if (before.sources.films == now.sources.films && before.showings.over == now.showings.over) return;
+    const auto sameFile = [](const Film& a, const Film& b) { return a.id == b.id && a.file == b.file; };
+    if (std::equal(before.sources.films.begin(), before.sources.films.end(), now.sources.films.begin(),
+                   now.sources.films.end(), sameFile) &&
+        before.showings.over == now.showings.over)
+        return; // ties, cameras and pins are the guide's own
     tasks_.start(
         this, kPictures, [s = session_, g = now](const Progress&) { return withPictures(*s, g); },
         [this](const Session& read) {

@@ -63,6 +63,7 @@ void Player::openFilm() {
     pause();
     guideS_ = 0;
     loop_.reset();
+    pictures_ = {};
     QMetaObject::invokeMethod(source_, "openFile", Qt::QueuedConnection,
                               Q_ARG(QString, QString::fromStdString(desk_.session().video.string())));
     sound_.begin();

@@ -112,10 +112,12 @@ void MarkersPage::fillPalette() {
     menu->addSeparator();
     menu->addAction(tr("keep a part clear (H)"), this, &MarkersPage::armKeepClear)
         ->setObjectName(QStringLiteral("keepClear"));
-    menu->addAction(tr("nothing is kept clear"), this, [this] {
-        edit(tr("Nothing kept clear"), [](Guide g) {
-            g.sources.film().keepClear.clear();
-            return g;
+    menu->addAction(tr("take the last kept part back"), this, [this] {
+        if (!desk_.isOpen()) return;
+        const auto& film = desk_.guide().sources.film();
+        if (film.keepClear.empty()) return emit said(tr("No part of the film is kept clear."), false);
+        edit(tr("Part not kept clear"), [id = film.id, last = film.keepClear.size() - 1](Guide g) {
+            return withoutKeptClear(std::move(g), id, last);
         });
     });
     setMark_->setMenu(menu);
