@@ -32,6 +32,15 @@ std::string filmKey(const Session& s) {
            std::to_string(s.videoInfo.length.count());
 }
 
+/// Of which film, camera, tie, lap and place a reference was followed.
+std::string besideKey(const Guide& guide, const Session& s, ReferenceId thing) {
+    std::ostringstream k;
+    k.precision(9);
+    const auto where = roadPlace(guide, OnReference{thing}).value_or(OnRoad{});
+    k << keyOf(guide, s) << ' ' << s.lap << ' ' << where.atM << ' ' << where.lateralM << ' ' << where.heightM;
+    return k.str();
+}
+
 /// Shares of the film's height over the film's width, as px of the frame over the frame's width.
 std::vector<double> inFramePx(const std::vector<double>& shares, const FilmInFrame& film) {
     std::vector<double> rows;
@@ -58,7 +67,17 @@ Session withWhatWasSeen(Session s, const Guide& guide) {
             if (const auto* in = std::get_if<InFilm>(&m.at))
                 if (auto path = keptFollowed(s.folder, m.id, thingKey(s, *in))) (*things)[m.id] = std::move(*path);
     s.followed = std::move(things);
+    auto beside = std::make_shared<ThingsBeside>();
+    for (const auto id : ringedReferences(guide))
+        if (auto kept = keptBeside(s.folder, id, besideKey(guide, s, id))) (*beside)[id] = std::move(*kept);
+    s.beside = std::move(beside);
     return s;
+}
+
+bool isLookedAt(const Session& s, const Guide& guide) {
+    const auto rings = ringedReferences(guide);
+    return s.bonnet && s.beside &&
+           std::all_of(rings.begin(), rings.end(), [&](ReferenceId id) { return s.beside->contains(id); });
 }
 
 Result<Shake> seenShake(const Guide& guide, const Session& s, const Progress& progress) {
@@ -128,11 +147,21 @@ Result<Session> lookedAtFilm(Session s, const Guide& guide, const Progress& prog
     for (const auto& c : guide.corners)
         for (const auto& m : c.markers)
             if (std::holds_alternative<InFilm>(m.at) && !things.contains(m.id)) {
-                auto path = followMarker(guide, s, m, progress.part(0.7, 1));
+                auto path = followMarker(guide, s, m, progress.part(0.7, 0.85));
                 if (!path && path.error().id == "job.cancelled") return path.error();
                 if (path) things[m.id] = std::move(*path);
             }
     s.followed = std::make_shared<const FollowedThings>(std::move(things));
+    auto beside = *s.beside;
+    for (const auto id : ringedReferences(guide))
+        if (!beside.contains(id)) {
+            auto seen = besideReference(guide, s, id, progress.part(0.85, 1));
+            if (!seen && seen.error().id == "job.cancelled") return seen.error();
+            if (!seen) continue;
+            (void)keepBeside(s.folder, id, besideKey(guide, s, id), *seen);
+            beside[id] = std::move(*seen);
+        }
+    s.beside = std::make_shared<const ThingsBeside>(std::move(beside));
     return s;
 }
 

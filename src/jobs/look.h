@@ -9,6 +9,9 @@ namespace hl {
 /// Fills the session with what the cache holds of this guide's film, camera and things. Cheap.
 Session withWhatWasSeen(Session session, const Guide& guide);
 
+/// Whether nothing is left to look for: the car in the picture, and each reference a ring stands on.
+bool isLookedAt(const Session& session, const Guide& guide);
+
 /// Looks at the whole film for what is not in the cache yet, keeps it there, and returns the session with it. Nothing
 /// is looked for where the camera is only assumed. Errors: job.cancelled, media.*.
 Result<Session> lookedAtFilm(Session session, const Guide& guide, const Progress& progress);

@@ -177,7 +177,7 @@ RoadClock clockOf(const Guide& guide, const Session& s) {
 Stage stageOf(const Guide& guide, const Session& s, const RoadClock& clock) {
     Stage stage{guide, s.trace, s.roadOrNull(), clock, s.videoInfo.aspect(), s.path.get(), s.shake.get()};
     stage.filmSize = inFrame(s.videoInfo);
-    stage.followed = s.followed.get(), stage.bonnet = s.bonnet.get();
+    stage.followed = s.followed.get(), stage.beside = s.beside.get(), stage.bonnet = s.bonnet.get();
     stage.over = s.over.get(), stage.overName = s.overName, stage.films = &s.films, stage.measured = &s.measured;
     stage.heldAgainst = stage.over;
     for (const auto& lap : *s.goodLaps) // fastest first

@@ -79,6 +79,7 @@ struct Session {
     std::shared_ptr<const CarPath> path;               ///< of the whole log on the road; empty without positions
     std::shared_ptr<const Shake> shake;                ///< seen in the film, kept in the cache; null: nobody looked
     std::shared_ptr<const FollowedThings> followed;    ///< kept in the cache; null: none
+    std::shared_ptr<const ThingsBeside> beside;        ///< references with rings, kept in the cache; null: none
     std::shared_ptr<const std::vector<double>> bonnet; ///< as in Stage; kept in the cache; null: nobody looked
     std::vector<FilmOnStage> films;                    ///< the further ones that can be shown
     std::vector<FurtherOnStage> filmFiles;             ///< beside them

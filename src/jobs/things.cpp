@@ -3,6 +3,7 @@
 
 #include "core/camera/thing_place.h"
 #include "core/cut/pick_place.h"
+#include "core/mark/mark_kind.h"
 #include "media/follow_thing.h"
 #include "store/film_cache.h"
 
@@ -41,6 +42,65 @@ Result<InFilm> clickOnThisLap(const Guide& g, const Session& s, const Marker& m,
     if (!found) return found.error();
     if (!*found) return gone;
     return InFilm{in.film, when, (*found)->xPx, (*found)->yPx};
+}
+
+/// How a thing at a place of the road goes through the film.
+std::function<std::optional<Expected>(FootageTime)> expectedBy(const Stage& stage, const OnRoad& where) {
+    return [&stage, where](FootageTime t) -> std::optional<Expected> {
+        const auto pose = poseAt(stage, t);
+        const auto place = onRoad(*stage.road, where.atM, where.lateralM, where.heightM);
+        const auto px = pose ? project(*pose, place) : std::nullopt;
+        if (!px) return std::nullopt;
+        const auto film = stage.filmSize.film(*px);
+        const double far = std::hypot(place.x - pose->at.x, place.y - pose->at.y, place.z - pose->at.z);
+        return Expected{film.x, film.y, 1 / std::max(0.1, far)};
+    };
+}
+
+/// What people look for is as large as this: boards, posts, bales. m, half.
+constexpr double kUsualHalfM[] = {0.5, 0.35, 0.7};
+
+/// From a picture in which the reference stands so far ahead until it is passed, where that picture shows it.
+std::optional<FollowWish> wishFor(const Stage& stage, const OnRoad& where, double aheadM, double halfM) {
+    constexpr double kMarginPx = 40, kPassedM = 3, kBeforeS = 1;
+    const auto when = stage.clock.footage(where.atM - aheadM), passed = stage.clock.footage(where.atM - kPassedM);
+    const auto pose = poseAt(stage, when);
+    const auto px = frameOf(stage, where, when);
+    if (!pose || !px || passed <= when || px->x < kMarginPx || px->x > kFrameWidth - kMarginPx || px->y < kMarginPx ||
+        px->y > kFrameHeight - kMarginPx)
+        return std::nullopt;
+    const auto film = stage.filmSize.film(*px);
+    return FollowWish{when,
+                      film.x,
+                      film.y,
+                      halfM * pose->focalPx / aheadM / stage.filmSize.scale(),
+                      std::max(at<FootageTime>(0), when - Seconds(kBeforeS)),
+                      passed,
+                      expectedBy(stage, where)};
+}
+
+/// Where what was followed stands, and how close the car came to it while it was surely held.
+struct Followed {
+    SeenBeside by;
+    double nearestM = kNaN;
+};
+
+/// None where that is not the reference: the ground behind it is seen at the same spot, and from afar a place along the
+/// road is hardly known.
+std::optional<Followed> asFollowed(const Guide& g, const Session& s, const OnRoad& where, const FollowedPath& path) {
+    constexpr double kAlongM = 3, kAcrossM = 1, kUpM = 0.8, kCloseM = 16;
+    const auto place = thingOnRoad(g, s, path);
+    if (!place) return std::nullopt;
+    Followed f{{std::remainder(place->atM - where.atM, s.trace.lengthM), place->lateralM - where.lateralM,
+                place->heightM - where.heightM},
+               kCloseM};
+    bool close = false;
+    for (const auto& p : path)
+        if (const double to = wrapped(where.atM - carAt(g, s, p.when), s.trace.lengthM);
+            p.held == Held::Sure && to <= f.nearestM)
+            f.nearestM = to, close = true;
+    const bool there = std::abs(f.by.alongM) < kAlongM && std::abs(f.by.leftM) < kAcrossM && std::abs(f.by.upM) < kUpM;
+    return close && there ? std::optional(f) : std::nullopt;
 }
 
 /// What stands still beside the road cannot be far from where its place projects to.
@@ -91,6 +151,45 @@ std::optional<OnRoad> thingOnRoad(const Guide& g, const Session& s, const Follow
         return std::nullopt;
     const auto ground = onRoad(*s.road, place.atM, place.lateralM, 0);
     return OnRoad{place.atM, place.atM, place.lateralM, thing->at.z - ground.z};
+}
+
+std::vector<ReferenceId> ringedReferences(const Guide& guide) {
+    std::vector<ReferenceId> out;
+    for (const auto& c : guide.corners)
+        for (const auto& m : c.markers) {
+            const auto* kind = markKindOf(m.kind);
+            const auto* on = std::get_if<OnReference>(&m.at);
+            if (kind && kind->onThing && on && on->offsetM == 0 && referenceWith(guide, on->reference) &&
+                std::find(out.begin(), out.end(), on->reference) == out.end())
+                out.push_back(on->reference);
+        }
+    return out;
+}
+
+Result<SeenBeside> besideReference(const Guide& guide, const Session& s, ReferenceId thing, const Progress& progress) {
+    const auto where = roadPlace(guide, OnReference{thing});
+    if (!where || !s.road || !s.path || s.path->empty() || guide.sources.film().camera.assumed) return SeenBeside{};
+    const auto clock = clockOf(guide, s);
+    const auto stage = stageOf(guide, s, clock);
+    constexpr double kAheadM[] = {30, 22}, kCloseEnoughM = 11;
+    Followed best{{}, kNaN};
+    std::size_t tried = 0;
+    for (const double ahead : kAheadM)
+        for (const double half : kUsualHalfM) {
+            const auto part = progress.part(num(tried) / 6, num(tried + 1) / 6);
+            ++tried;
+            const auto wish = wishFor(stage, *where, ahead, half);
+            if (!wish) continue;
+            const auto path = followThing(s.video, *wish, [&](double share) {
+                part.report(share, "looking where the references are seen");
+                return !part.cancelled();
+            });
+            if (!path) return path.error();
+            const auto f = asFollowed(guide, s, *where, *path);
+            if (f && !(f->nearestM >= best.nearestM)) best = *f;
+            if (best.nearestM < kCloseEnoughM) return best.by;
+        }
+    return best.by;
 }
 
 Result<FollowedPath> followMarker(const Guide& guide, const Session& s, const Marker& marker,

@@ -14,6 +14,14 @@ Result<FollowedPath> followMarker(const Guide& guide, const Session& session, co
 /// Beside the road, from where it was seen; none where the camera is assumed or the sights do not meet.
 std::optional<OnRoad> thingOnRoad(const Guide& guide, const Session& session, const FollowedPath& path);
 
+/// The references that rings and loupes of the guide stand on.
+std::vector<ReferenceId> ringedReferences(const Guide& guide);
+
+/// A reference followed from where it is well seen ahead: how far beside its place its sights meet. Zero where it is
+/// not held until close, or where what was followed stands elsewhere. Errors: job.cancelled, media.*.
+Result<SeenBeside> besideReference(const Guide& guide, const Session& session, ReferenceId thing,
+                                   const Progress& progress);
+
 /// Of which film, lap and click a path was followed; what the cache keeps it under.
 std::string thingKey(const Session& session, const InFilm& in);
 

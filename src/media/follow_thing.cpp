@@ -45,9 +45,12 @@ struct Window {
     }
 };
 
-/// Where points on the thing went: the shift and growth on which most agree, checked there and back.
-std::optional<Place> carried(const cv::Mat& before, const cv::Mat& now, const Place& from) {
-    const auto w = Window::around(before, from.x, from.y, from.half);
+/// Where points on the thing went: the shift and growth on which most agree, checked there and back. `towards`: where
+/// they are looked for.
+std::optional<Place> carried(const cv::Mat& before, const cv::Mat& now, const Place& from, const Place& towards) {
+    Window w = Window::around(before, from.x, from.y, from.half);
+    if (towards.x != from.x || towards.y != from.y)
+        w.box |= Window::around(before, towards.x, towards.y, towards.half).box;
     if (w.box.width < 24 || w.box.height < 24) return std::nullopt;
     const cv::Mat a = before(w.box), b = now(w.box);
     std::vector<cv::Point2f> points, to, back;
@@ -56,6 +59,11 @@ std::optional<Place> carried(const cv::Mat& before, const cv::Mat& now, const Pl
         for (int i = 0; i < kGrid; ++i)
             points.emplace_back(static_cast<float>(from.x - w.box.x + (i - 2) * from.half * 0.3),
                                 static_cast<float>(from.y - w.box.y + (j - 2) * from.half * 0.3));
+    const double grows = towards.half / from.half;
+    for (const auto& p : points)
+        to.emplace_back(
+            static_cast<float>(towards.x - w.box.x + (static_cast<double>(p.x) + w.box.x - from.x) * grows),
+            static_cast<float>(towards.y - w.box.y + (static_cast<double>(p.y) + w.box.y - from.y) * grows));
     std::vector<unsigned char> found, again;
     std::vector<float> error;
     const int side = std::clamp(static_cast<int>(from.half) | 1, 9, 21);
@@ -64,9 +72,11 @@ std::optional<Place> carried(const cv::Mat& before, const cv::Mat& now, const Pl
     constexpr int kLevels = 3;
     cv::buildOpticalFlowPyramid(a, was, cv::Size(side, side), kLevels);
     cv::buildOpticalFlowPyramid(b, is, cv::Size(side, side), kLevels);
-    cv::calcOpticalFlowPyrLK(was, is, points, to, found, error, cv::Size(side, side), kLevels, stop);
+    cv::calcOpticalFlowPyrLK(was, is, points, to, found, error, cv::Size(side, side), kLevels, stop,
+                             cv::OPTFLOW_USE_INITIAL_FLOW);
     back = points;
-    cv::calcOpticalFlowPyrLK(is, was, to, back, again, error, cv::Size(side, side), kLevels, stop);
+    cv::calcOpticalFlowPyrLK(is, was, to, back, again, error, cv::Size(side, side), kLevels, stop,
+                             cv::OPTFLOW_USE_INITIAL_FLOW);
     std::vector<double> dx, dy, grow;
     std::vector<std::size_t> good;
     for (std::size_t i = 0; i < points.size(); ++i) {
@@ -86,7 +96,7 @@ std::optional<Place> carried(const cv::Mat& before, const cv::Mat& now, const Pl
                 grow.push_back(std::hypot(static_cast<double>(spanNow.x), static_cast<double>(spanNow.y)) / far);
         }
     return Place{from.x + medianOf(dx), from.y + medianOf(dy),
-                 from.half * std::clamp(grow.empty() ? 1 : medianOf(grow), 0.85, 1.18)};
+                 towards.half * std::clamp(grow.empty() ? 1 : medianOf(grow) / grows, 0.85, 1.18)};
 }
 
 /// The neighbourhood searched for the kept patch, in a few sizes.
@@ -128,8 +138,10 @@ std::optional<patch::Laid> found(const patch::Patch& kept, const cv::Mat& keptFr
 /// Follows in one direction, frame after frame.
 class Follower {
   public:
-    Follower(const cv::Mat& first, const Place& place, const patch::Trust& trust = patch::usualTrust())
-        : before_(first), at_(place), trust_(trust) {
+    using Wish = FollowWish;
+    Follower(const cv::Mat& first, FootageTime when, const Place& place, const Wish& wish,
+             const patch::Trust& trust = patch::usualTrust())
+        : before_(first), when_(when), at_(place), wish_(wish), trust_(trust) {
         keep(first);
     }
     const Place& place() const { return at_; }
@@ -142,11 +154,15 @@ class Follower {
         if (gone_) return point(when, Held::Lost);
         Place guess = at_;
         guess.x += vx_, guess.y += vy_, guess.half *= std::exp(std::clamp(nearing_ * at_.half, -0.12, 0.12));
-        auto went = carried(before_, now, at_);
+        const auto told = expectedAt(when);
+        if (told) guess = *told;
+        auto went = carried(before_, now, at_, told.value_or(at_));
         if (went && at_.half < kSmallPx) went->half = guess.half; // so few pixels tell no growth
         auto laid = patch::lay(kept_, now, went ? *went : guess);
         const bool jumped = went && std::hypot(laid.place.x - went->x, laid.place.y - went->y) > 0.5 * at_.half + 2;
-        const bool grew = laid.place.half > 1.25 * at_.half || laid.place.half < 0.8 * at_.half;
+        const double usual = told ? told->half : at_.half;
+        const bool grew = laid.place.half > 1.25 * usual || laid.place.half < 0.8 * usual;
+        when_ = when;
         Held held = laid.likeness >= kSure && went && !jumped && !grew ? Held::Sure
                     : laid.likeness >= kUnsure && !grew && !jumped     ? Held::Unsure
                                                                        : Held::Lost;
@@ -157,7 +173,10 @@ class Follower {
         if (held == Held::Lost) {
             if (++lost_ > kPatience) gone_ = true;
             before_ = now;
-            if (lost_ < 4) at_.x += vx_, at_.y += vy_; // it is behind something
+            if (told)
+                at_ = *told;
+            else if (lost_ < 4)
+                at_.x += vx_, at_.y += vy_; // it is behind something
             return point(when, Held::Lost);
         }
         unsure_ = held == Held::Unsure ? unsure_ + 1 : 0;
@@ -183,6 +202,14 @@ class Follower {
     static constexpr int kPatience = 12;
     static constexpr double kAnew = 1.3, kSmallPx = 10, kFinestPx = 3;
 
+    /// As far from where it is expected as it was, grown with it.
+    std::optional<Place> expectedAt(FootageTime when) const {
+        if (!wish_.expected) return std::nullopt;
+        const auto was = wish_.expected(when_), is = wish_.expected(when);
+        if (!was || !is || was->size <= 0 || is->size <= 0) return std::nullopt;
+        const double grows = is->size / was->size;
+        return Place{is->xPx + (at_.x - was->xPx) * grows, is->yPx + (at_.y - was->yPx) * grows, at_.half * grows};
+    }
     void keep(const cv::Mat& grey) { kept_ = patch::take(grey, at_, trust_), keptFrom_ = grey; }
     /// What does not stay as it was on the thing is not the thing: points that often differ count less.
     void learn(const cv::Mat& now) {
@@ -207,7 +234,9 @@ class Follower {
         return {when, at_.x + 0.5, at_.y + 0.5, at_.half / kAround, held};
     }
     cv::Mat before_, keptFrom_;
+    FootageTime when_;
     Place at_;
+    const Wish& wish_;
     patch::Trust trust_, off_{};
     patch::Patch kept_;
     double vx_ = 0, vy_ = 0, nearing_ = 0, likeness_ = 1;
@@ -291,7 +320,7 @@ FollowedPoint between(const FollowedPoint& a, const FollowedPoint& b, FootageTim
 
 /// Follows through a piece and, from its end, back again: a thing that does not come back to where it was has been
 /// exchanged for what is behind it. `frames` in the order of following, the first one known already.
-std::vector<FollowedPoint> throughPiece(Follower& f, std::vector<GreyFrame>& frames) {
+std::vector<FollowedPoint> throughPiece(Follower& f, std::vector<GreyFrame>& frames, const FollowWish& wish) {
     const auto start = f.place();
     const auto looked = lookedAt(frames);
     std::vector<FollowedPoint> out;
@@ -307,7 +336,8 @@ std::vector<FollowedPoint> throughPiece(Follower& f, std::vector<GreyFrame>& fra
     while (last > 0 && out[last - 1].held == Held::Lost) --last;
     if (last < 2) return out;
     const auto& end = out[last - 1];
-    Follower back(frames[last].grey(), {end.xPx - 0.5, end.yPx - 0.5, end.radiusPx * kAround}, f.trust());
+    Follower back(frames[last].grey(), frames[last].when, {end.xPx - 0.5, end.yPx - 0.5, end.radiusPx * kAround}, wish,
+                  f.trust());
     FollowedPoint home = end;
     for (auto k = looked.rbegin(); k != looked.rend(); ++k)
         if (*k < last) home = back.step(frames[*k].grey(), frames[*k].when);
@@ -325,8 +355,9 @@ std::vector<FollowedPoint> throughPiece(Follower& f, std::vector<GreyFrame>& fra
 }
 
 /// How badly a piece of that size is held through the pictures, there and back.
-double costOf(const Place& place, const std::vector<GreyFrame>& frames, const std::vector<cv::Mat>& greys) {
-    Follower there(greys[0], place);
+double costOf(const Place& place, const std::vector<GreyFrame>& frames, const std::vector<cv::Mat>& greys,
+              const FollowWish& wish) {
+    Follower there(greys[0], frames[0].when, place, wish);
     double cost = 0;
     const double count = num(std::max<std::size_t>(1, greys.size() - 1));
     for (std::size_t i = 1; i < greys.size(); ++i) {
@@ -334,7 +365,7 @@ double costOf(const Place& place, const std::vector<GreyFrame>& frames, const st
         cost += (p.held == Held::Sure ? 0 : p.held == Held::Unsure ? 0.5 : 1.5) / count;
         cost += 2 * std::max(0.0, 0.97 - there.likeness()) / count;
     }
-    Follower back(greys.back(), there.place(), there.trust());
+    Follower back(greys.back(), frames.back().when, there.place(), wish, there.trust());
     for (std::size_t i = greys.size() - 1; i-- > 0;) back.step(greys[i], frames[i].when);
     cost += 0.5 * std::hypot(back.place().x - place.x, back.place().y - place.y);
     constexpr double kPlain = 9; // grey levels
@@ -343,7 +374,7 @@ double costOf(const Place& place, const std::vector<GreyFrame>& frames, const st
 
 /// The smallest size at which the thing is held well over some pictures, there and back. Small, for what is around the
 /// thing goes another way sooner or later; but not so small that there is nothing to hold on to.
-double bestRadius(std::vector<GreyFrame>& frames, double x, double y) {
+double bestRadius(std::vector<GreyFrame>& frames, double x, double y, const FollowWish& wish) {
     const double unit = frames[0].grey().cols / 1280.0;
     constexpr double kSizes[] = {5, 8, 12, 18, 28}; // px of a 1280 wide picture
     std::vector<cv::Mat> greys;
@@ -351,7 +382,7 @@ double bestRadius(std::vector<GreyFrame>& frames, double x, double y) {
     std::array<std::pair<double, double>, std::size(kSizes)> tried; // cost, radius
     onAllCores(tried.size(), [&](std::size_t k) {
         const double radius = std::max(3.5, kSizes[k] * unit);
-        tried[k] = {costOf(Place{x, y, std::max(kLeastHalf, kAround * radius)}, frames, greys), radius};
+        tried[k] = {costOf(Place{x, y, std::max(kLeastHalf, kAround * radius)}, frames, greys, wish), radius};
     });
     constexpr double kAsGood = 0.6;
     const double least = std::min_element(tried.begin(), tried.end())->first;
@@ -365,18 +396,18 @@ struct Way {
 };
 
 /// From the click to earlier pictures, the nearest first.
-FollowedPath followedBack(HeldFrames& held, GreyFrame clicked, const Place& place, FootageTime from, Way& way,
+FollowedPath followedBack(HeldFrames& held, GreyFrame clicked, const Place& place, const FollowWish& wish, Way& way,
                           const std::function<void()>& told) {
     FollowedPath path;
-    Follower follower(clicked.grey(), place);
+    Follower follower(clicked.grey(), clicked.when, place, wish);
     auto edge = clicked;
-    for (auto end = clicked.when; end > from && !way.stop;) {
-        const auto start = std::max(from, end - Seconds(kPieceS));
+    for (auto end = clicked.when; end > wish.from && !way.stop;) {
+        const auto start = std::max(wish.from, end - Seconds(kPieceS));
         auto piece = held.between(start, end);
         while (!piece.empty() && piece.back().when >= end) piece.pop_back();
         piece.push_back(edge);
         std::reverse(piece.begin(), piece.end());
-        for (const auto& p : throughPiece(follower, piece)) path.push_back(p);
+        for (const auto& p : throughPiece(follower, piece, wish)) path.push_back(p);
         way.doneS = (clicked.when - start).count();
         told();
         edge = piece.back(), end = start;
@@ -386,15 +417,15 @@ FollowedPath followedBack(HeldFrames& held, GreyFrame clicked, const Place& plac
 
 /// From the click to later pictures: `f` is the first, the others follow in the reader.
 FollowedPath followedOn(VideoReader& reader, std::optional<YuvFrame> f, GreyFrame clicked, const Place& place,
-                        FootageTime to, Way& way) {
+                        const FollowWish& wish, Way& way) {
     FollowedPath path;
-    Follower follower(clicked.grey(), place);
+    Follower follower(clicked.grey(), clicked.when, place, wish);
     std::vector<GreyFrame> piece{clicked};
     for (bool more = true; more && !way.stop; f = more ? reader.next() : std::nullopt) {
-        more = f && f->time <= to;
+        more = f && f->time <= wish.to;
         if (more) piece.push_back({f->time, std::make_shared<const YuvFrame>(std::move(*f)), clicked.mix});
         if (piece.size() > 1 && (!more || (piece.back().when - piece.front().when).count() >= kPieceS)) {
-            for (const auto& p : throughPiece(follower, piece)) path.push_back(p);
+            for (const auto& p : throughPiece(follower, piece, wish)) path.push_back(p);
             way.doneS = (piece.back().when - clicked.when).count();
             piece.erase(piece.begin(), piece.end() - 1);
         }
@@ -432,7 +463,7 @@ Result<FollowedPath> followThing(const std::filesystem::path& film, const Follow
         std::size_t n = 0;
         std::erase_if(trial, [&](const GreyFrame&) { return n++ % 2 == 1; });
     }
-    const double radius = wish.radiusPx > 0 ? wish.radiusPx : bestRadius(trial, x, y);
+    const double radius = wish.radiusPx > 0 ? wish.radiusPx : bestRadius(trial, x, y, wish);
     const Place place{x, y, std::max(kLeastHalf, kAround * radius)};
     const bool plain = patch::take(clicked.grey(), place, patch::usualTrust()).contrast <
                        kLeastContrast; // nothing there to hold on to
@@ -454,9 +485,9 @@ Result<FollowedPath> followThing(const std::filesystem::path& film, const Follow
         if (!goOn(std::min(1.0, (before.doneS + after.doneS) / all))) before.stop = true, after.stop = true;
     };
     auto following = std::async(std::launch::async, [&, place, clicked]() mutable {
-        return followedOn(second ? *second : *reader, std::move(next), clicked, place, wish.to, after);
+        return followedOn(second ? *second : *reader, std::move(next), clicked, place, wish, after);
     });
-    auto path = followedBack(held, clicked, place, wish.from, before, told);
+    auto path = followedBack(held, clicked, place, wish, before, told);
     constexpr std::chrono::milliseconds kLook{20};
     while (following.wait_for(kLook) != std::future_status::ready) told();
     const auto rest = following.get();

@@ -10,11 +10,18 @@
 
 namespace hl {
 
+/// Where something beside the thing would be in a picture, and how large, by what is known of road and car.
+struct Expected {
+    double xPx = 0, yPx = 0, size = 1; ///< pixels of the film; the size in any unit
+};
+
 struct FollowWish {
     FootageTime at{};        ///< of the picture that was clicked in
     double xPx = 0, yPx = 0; ///< the thing's middle there, pixels of the film
     double radiusPx = 0;     ///< of the thing there; 0: found from how the picture changes around the click
     FootageTime from{}, to{};
+    /// How it should go from picture to picture; the film has the last word. Asked by several threads. None: unknown.
+    std::function<std::optional<Expected>(FootageTime)> expected = {};
 };
 
 /// Each picture's patch is laid on a kept one (Baker and Matthews' inverse compositional alignment of place and size,

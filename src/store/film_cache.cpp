@@ -53,6 +53,7 @@ std::optional<Rows> kept(const fs::path& guide, const std::string& name, const s
     return rows;
 }
 
+std::string besideName(ReferenceId thing) { return "beside-" + std::to_string(thing.value); }
 std::string followedName(MarkerId marker) { return "followed-" + std::to_string(marker.value); }
 
 } // namespace
@@ -109,6 +110,18 @@ std::optional<FollowedPath> keptFollowed(const fs::path& guide, MarkerId marker,
             {at<FootageTime>(r[0]), r[1], r[2], r[3], static_cast<Held>(std::clamp(static_cast<int>(r[4]), 0, 2))});
     }
     return path;
+}
+
+Status keepBeside(const fs::path& guide, ReferenceId thing, const std::string& key, const SeenBeside& by) {
+    return keep(guide, besideName(thing), key, {{by.alongM, by.leftM, by.upM}});
+}
+
+std::optional<SeenBeside> keptBeside(const fs::path& guide, ReferenceId thing, const std::string& key) {
+    const auto rows = kept(guide, besideName(thing), key, 3);
+    if (!rows || rows->size() != 1) return std::nullopt;
+    const auto& r = rows->front();
+    if (!std::all_of(r.begin(), r.end(), [](double v) { return std::isfinite(v); })) return std::nullopt;
+    return SeenBeside{r[0], r[1], r[2]};
 }
 
 } // namespace hl

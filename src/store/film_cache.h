@@ -3,6 +3,7 @@
 // itself is in its picture, where clicked things went. Small CSV files; what cannot be read counts as not there.
 #pragma once
 #include "core/camera/followed.h"
+#include "core/camera/seen_beside.h"
 #include "core/camera/shake.h"
 #include "core/units/result.h"
 
@@ -22,5 +23,9 @@ std::optional<std::vector<double>> keptBonnet(const std::filesystem::path& guide
 Status keepFollowed(const std::filesystem::path& guide, MarkerId marker, const std::string& key,
                     const FollowedPath& path);
 std::optional<FollowedPath> keptFollowed(const std::filesystem::path& guide, MarkerId marker, const std::string& key);
+
+/// `key` names film, camera, tie and place.
+Status keepBeside(const std::filesystem::path& guide, ReferenceId thing, const std::string& key, const SeenBeside& by);
+std::optional<SeenBeside> keptBeside(const std::filesystem::path& guide, ReferenceId thing, const std::string& key);
 
 } // namespace hl

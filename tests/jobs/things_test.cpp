@@ -7,6 +7,7 @@
 #include "store/guide_file.h"
 #include "support/driven.h"
 #include "support/scratch_folder.h"
+#include "support/small_guide.h"
 
 #include <catch2/catch.hpp>
 #include <fstream>
@@ -122,4 +123,49 @@ TEST_CASE("a thing is placed where its sights meet, and is found again on anothe
     const auto lost = followMarker(nameless, *other, nameless.corners[0].markers[0], {});
     REQUIRE_FALSE(lost);
     CHECK(lost.error().id == "follow.other-lap");
+}
+
+TEST_CASE("a ring on a reference stands where the film shows the thing, wherever the list says it is", "[slow]") {
+    auto o = openDemo({1, 4});
+    const auto rings = ringedReferences(o.guide);
+    REQUIRE(rings.size() >= 2);
+    std::size_t held = 0;
+    for (const auto id : rings) {
+        const auto seen = besideReference(o.guide, o.session, id, {});
+        REQUIRE(seen);
+        if (seen->alongM == 0) continue; // not held until close: the ring stays where it was
+        CHECK(std::abs(seen->alongM) < 0.6);
+        CHECK(std::abs(seen->leftM) < 0.3);
+        auto badly = o.guide;
+        constexpr double kAlong = 0.7; // from afar the ring still holds the thing, close to not
+        for (auto& r : badly.references)
+            if (r.id == id) r.atM += kAlong;
+        const auto again = besideReference(badly, o.session, id, {});
+        REQUIRE(again);
+        if (again->alongM == 0) continue;
+        ++held;
+        CHECK(again->alongM == Approx(seen->alongM - kAlong).margin(0.4));
+
+        // The ring moves there, and a ring that is tied 5 m after the reference does not.
+        auto s = o.session;
+        s.beside = std::make_shared<const ThingsBeside>(ThingsBeside{{id, *again}});
+        const auto clock = clockOf(badly, s);
+        const auto with = stageOf(badly, s, clock), without = stageOf(badly, o.session, clock);
+        const auto when = clock.footage(roadPlace(badly, OnReference{id})->atM - 12);
+        auto corner = badly.corners[0];
+        for (const double offset : {0.0, 5.0}) {
+            corner.markers = {{MarkerId{1}, "ring", OnReference{id, offset}, "board"}};
+            const auto moved = marksAt(with, corner, when, SectionKind::WalkThrough, nullptr),
+                       still = marksAt(without, corner, when, SectionKind::WalkThrough, nullptr);
+            REQUIRE(moved.size() == 1);
+            REQUIRE(still.size() == 1);
+            const double by =
+                std::hypot(moved[0].points[0].x - still[0].points[0].x, moved[0].points[0].y - still[0].points[0].y);
+            CHECK((by > 3) == (offset == 0));
+        }
+    }
+    CHECK(held >= 1);
+    auto assumed = o.guide;
+    assumed.sources.film().camera.assumed = true;
+    CHECK(besideReference(assumed, o.session, rings[0], {})->alongM == 0);
 }

@@ -75,6 +75,16 @@ std::optional<MarkOnScreen> thingOnScreen(const Stage& st, const Marker& m, cons
     return mark;
 }
 
+/// A ring on a reference stands where the film shows the thing, which may be a little beside where it is listed.
+OnRoad asSeen(const Stage& st, const Marker& m, const MarkKind& kind, OnRoad where) {
+    const auto* on = std::get_if<OnReference>(&m.at);
+    if (!on || on->offsetM != 0 || !kind.onThing || !st.beside) return where;
+    const auto it = st.beside->find(on->reference);
+    if (it == st.beside->end()) return where;
+    const auto& by = it->second;
+    return {where.atM + by.alongM, where.toM + by.alongM, where.lateralM + by.leftM, where.heightM + by.upM};
+}
+
 std::string countFor(const MarkKind& kind, double aheadM) {
     constexpr double kStepM = 5, kNearM = 10;
     if (!kind.countsDown || aheadM < kNearM) return {};
@@ -214,7 +224,7 @@ std::vector<MarkOnScreen> marksAt(const Stage& st, const GuideCorner& c, Footage
         mark.speaking = isSpokenOf(*kind, *where, spoken);
         mark.shown = shownAt(mark, toItM);
         mark.count = countFor(*kind, mark.aheadM);
-        if (kind->place(*at, *where, mark)) add(std::move(mark));
+        if (kind->place(*at, asSeen(st, m, *kind, *where), mark)) add(std::move(mark));
     }
     keepNext(marks);
     keepOneOfTwins(marks);

@@ -2,6 +2,7 @@
 // What is drawn over the footage at one moment of the guide, as plain numbers. Painting it is somebody else's job.
 #pragma once
 #include "core/camera/followed.h"
+#include "core/camera/seen_beside.h"
 #include "core/camera/shake.h"
 #include "core/cut/cut.h"
 #include "core/cut/gauges.h"
@@ -55,6 +56,7 @@ struct Stage {
     const Shake* shake = nullptr;             ///< seen in the film; null: the log alone tells how the camera turns
     FilmInFrame filmSize = {};                ///< px of the film
     const FollowedThings* followed = nullptr; ///< things clicked in the film; null: none was followed yet
+    const ThingsBeside* beside = nullptr;     ///< references whose marks hold what is seen; null: nobody looked
     /// The row below which the car itself is seen, px of the frame, at evenly spaced columns across the film; NaN where
     /// none; null: nobody looked.
     const std::vector<double>* bonnet = nullptr;

@@ -184,11 +184,10 @@ void Desk::readPictures(const Guide& before) {
         });
 }
 
-void Desk::takeSeen(std::shared_ptr<const Shake> shake, std::shared_ptr<const std::vector<double>> bonnet,
-                    std::shared_ptr<const FollowedThings> followed) {
+void Desk::takeSeen(const Session& looked) {
     if (!session_) return;
     auto s = std::make_shared<Session>(*session_);
-    s->shake = std::move(shake), s->bonnet = std::move(bonnet), s->followed = std::move(followed);
+    s->shake = looked.shake, s->bonnet = looked.bonnet, s->followed = looked.followed, s->beside = looked.beside;
     session_ = std::move(s);
     emit changed({.markers = true});
     replan();

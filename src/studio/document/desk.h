@@ -29,8 +29,7 @@ class Desk : public QObject {
     std::shared_ptr<const Cut> sharedCut() const { return cut_; }
     const LabelPlan* labels() const { return labels_.get(); } ///< of the cut; null while there is none
     /// What was seen in the film is used from now on: how the camera shook, where the car is, where things went.
-    void takeSeen(std::shared_ptr<const Shake> shake, std::shared_ptr<const std::vector<double>> bonnet,
-                  std::shared_ptr<const FollowedThings> followed);
+    void takeSeen(const Session& looked);
     bool cutIsOfThisGuide() const { return cutIsNew_; } ///< false while an edit is being planned
     QString folder() const { return saving_.folder(); }
     Tasks& tasks() { return tasks_; }

@@ -281,10 +281,11 @@ void MarkersPage::follow(MarkerId mark) {
         },
         [this, mark](Result<Followed> thing) {
             if (!thing) return emit said(QString::fromStdString(sentence(thing.error())), true);
-            const auto& s = desk_.session();
+            auto s = desk_.session();
             auto things = s.followed ? *s.followed : FollowedThings{};
             things[mark] = std::move(thing->path);
-            desk_.takeSeen(s.shake, s.bonnet, std::make_shared<const FollowedThings>(std::move(things)));
+            s.followed = std::make_shared<const FollowedThings>(std::move(things));
+            desk_.takeSeen(s);
             if (thing->place)
                 edit(tr("Thing placed"),
                      [mark, at = *thing->place](Guide g) { return withThing(std::move(g), mark, at); });
@@ -355,12 +356,12 @@ void MarkersPage::solve(std::vector<CameraPin> pins, bool withFilm) {
 }
 
 void MarkersPage::lookAtFilm() {
-    if (!desk_.isOpen() || desk_.session().bonnet || desk_.tasks().running(kLooking.name)) return;
+    if (!desk_.isOpen() || isLookedAt(desk_.session(), desk_.guide()) || desk_.tasks().running(kLooking.name)) return;
     desk_.tasks().start(
         this, kLooking,
         [g = desk_.guide(), s = desk_.sharedSession()](const Progress& p) { return lookedAtFilm(*s, g, p); },
         [this](Result<Session> s) {
-            if (s) desk_.takeSeen(s->shake, s->bonnet, s->followed);
+            if (s) desk_.takeSeen(*s);
         });
 }
 
