@@ -20,8 +20,17 @@ pkg_check_modules(ARCHIVE REQUIRED IMPORTED_TARGET libarchive)
 pkg_check_modules(SQLITE REQUIRED IMPORTED_TARGET sqlite3)
 pkg_check_modules(TESSERACT REQUIRED IMPORTED_TARGET tesseract)
 pkg_check_modules(ESPEAK REQUIRED IMPORTED_TARGET espeak-ng)
+pkg_check_modules(EBUR128 REQUIRED IMPORTED_TARGET libebur128)
 
 # Debian's small OpenCV packages bring no CMake config of their own.
 add_library(hl_opencv INTERFACE)
 target_include_directories(hl_opencv SYSTEM INTERFACE /usr/include/opencv4)
 target_link_libraries(hl_opencv INTERFACE opencv_core opencv_imgproc opencv_video)
+
+# Debian's pocketsphinx names a folder of headers that is not there.
+find_path(HL_SPHINX_HEADERS sphinxbase/fsg_model.h PATH_SUFFIXES ${CMAKE_LIBRARY_ARCHITECTURE} REQUIRED)
+find_library(HL_POCKETSPHINX pocketsphinx REQUIRED)
+find_library(HL_SPHINXBASE sphinxbase REQUIRED)
+add_library(hl_sphinx INTERFACE)
+target_include_directories(hl_sphinx SYSTEM INTERFACE /usr/include/pocketsphinx ${HL_SPHINX_HEADERS} ${HL_SPHINX_HEADERS}/sphinxbase)
+target_link_libraries(hl_sphinx INTERFACE ${HL_POCKETSPHINX} ${HL_SPHINXBASE})

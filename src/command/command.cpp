@@ -13,8 +13,8 @@ namespace {
 
 constexpr void (*kVerbs[])(CLI::App&, Call&) = {addColumns, addReadPanel, addLaps,    addCorners, addSync,
                                                 addCompare, addNew,       addScene,   addShow,    addChooseLap,
-                                                addShelf,   addCamera,    addProject, addFollow,  addCheck,
-                                                addPlan,    addRender,    addPublish, addDemo};
+                                                addShelf,   addCamera,    addProject, addFollow,  addAlign,
+                                                addCheck,   addPlan,      addRender,  addPublish, addDemo};
 
 } // namespace
 

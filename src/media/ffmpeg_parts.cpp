@@ -11,7 +11,7 @@ Result<Input> openInput(const std::string& path) {
     if (!std::filesystem::is_regular_file(path, ec)) return Error{"file.missing", "no such file", path, "a video file"};
     AVFormatContext* raw = nullptr;
     if (const int code = avformat_open_input(&raw, path.c_str(), nullptr, nullptr); code < 0)
-        return Error{"media.unreadable", "is not a video that can be read (" + reason(code) + ")", path,
+        return Error{"media.unreadable", "is not a film or a sound that can be read (" + reason(code) + ")", path,
                      "MP4, Matroska, WebM or another container FFmpeg reads"};
     Input input(raw);
     if (const int code = avformat_find_stream_info(input.get(), nullptr); code < 0)

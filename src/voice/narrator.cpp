@@ -1,19 +1,15 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "voice/narrator.h"
 
+#include "voice/espeak.h"
+
 #include <algorithm>
 #include <cmath>
 #include <espeak-ng/speak_lib.h>
 #include <map>
-#include <mutex>
 
 namespace hl {
 namespace {
-
-std::mutex& espeakLock() { // the library keeps its state in globals
-    static std::mutex lock;
-    return lock;
-}
 
 struct Heard {
     const std::string* text;
@@ -61,11 +57,12 @@ class ScratchVoice : public Narrator {
     ScratchVoice(int rate, int wordsPerMinute) : rate_(rate), wordsPerMinute_(wordsPerMinute) {}
     Result<Utterance> speak(const std::string& text) override {
         if (!hasWords(text)) return Utterance{{rate_, 0, {}}, {}};
-        const std::lock_guard guard(espeakLock());
+        const std::lock_guard guard(espeak::lock());
         if (const auto known = spoken_.find(text); known != spoken_.end()) return known->second;
         espeak_SetVoiceByName("en-gb");
         espeak_SetParameter(espeakRATE, wordsPerMinute_, 0);
         espeak_SetParameter(espeakPITCH, 42, 0);
+        espeak_SetSynthCallback(onSound);
         Heard heard{&text, {}};
         heard.utterance.sound.rate = rate_;
         unsigned id = 0;
@@ -108,12 +105,7 @@ Speeches speechesOf(const Guide& guide, Narrator* narrator) {
 }
 
 Result<std::unique_ptr<Narrator>> scratchVoice(int wordsPerMinute) {
-    static const int rate = [] {
-        const std::lock_guard guard(espeakLock());
-        const int r = espeak_Initialize(AUDIO_OUTPUT_SYNCHRONOUS, 0, nullptr, 0);
-        if (r > 0) espeak_SetSynthCallback(onSound);
-        return r;
-    }();
+    const int rate = espeak::rate();
     if (rate <= 0)
         return Error{"voice.unavailable", "the scratch voice is not installed", "", "the package espeak-ng-data"};
     return std::unique_ptr<Narrator>(std::make_unique<ScratchVoice>(rate, wordsPerMinute));

@@ -1,0 +1,91 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/take/quiet.h"
+
+#include "core/units/numbers.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace hl {
+
+Loudness loudnessOf(const Sound& take) {
+    Loudness out;
+    if (take.rate <= 0) return out;
+    const auto step = static_cast<std::size_t>(std::max(1.0, Loudness::kStepS * take.rate));
+    constexpr double kFloor = -100;
+    // Of the band that carries speech: the slow swing of wind and mains would hide a whisper, hiss a pause.
+    constexpr double kLowHz = 120, kHighHz = 4500;
+    const double low = std::exp(-2 * kPi * kLowHz / take.rate), high = 1 - std::exp(-2 * kPi * kHighHz / take.rate);
+    double before = 0, passed = 0, smooth = 0;
+    for (std::size_t i = 0; i < take.samples.size(); i += step) {
+        double sum = 0;
+        const auto end = std::min(take.samples.size(), i + step);
+        for (auto k = i; k < end; ++k) {
+            const double now = static_cast<double>(take.samples[k]);
+            passed = low * (passed + now - before);
+            before = now;
+            smooth += high * (passed - smooth);
+            sum += smooth * smooth;
+        }
+        out.db.push_back(std::max(kFloor, 10 * std::log10(sum / num(end - i) + 1e-12)));
+    }
+    if (out.db.empty()) return out;
+    auto sorted = out.db;
+    std::sort(sorted.begin(), sorted.end());
+    const auto at = [&](double share) { return sorted[static_cast<std::size_t>(share * num(sorted.size() - 1))]; };
+    out.noiseDb = at(0.05), out.speechDb = at(0.9);
+    out.quietDb = out.noiseDb + std::clamp(0.35 * (out.speechDb - out.noiseDb), 4.0, 20.0);
+    return out;
+}
+
+std::vector<Pause> quietParts(const Loudness& l, double leastS) {
+    std::vector<Pause> out;
+    const auto n = l.db.size();
+    for (std::size_t i = 0; i < n;) {
+        if (l.db[i] > l.quietDb) {
+            ++i;
+            continue;
+        }
+        auto k = i;
+        std::size_t loud = 0; // a click of the mouth does not end a pause
+        auto end = i;
+        for (; k < n && loud < 3; ++k) {
+            loud = l.db[k] > l.quietDb ? loud + 1 : 0;
+            if (loud == 0) end = k + 1;
+        }
+        if (num(end - i) * Loudness::kStepS >= leastS)
+            out.push_back({num(i) * Loudness::kStepS, num(end) * Loudness::kStepS});
+        i = std::max(end, i + 1);
+    }
+    return out;
+}
+
+std::vector<Pause> piecesOf(const Loudness& l, double lengthS) {
+    constexpr double kLeastS = 6, kMostS = 24, kPauseS = 0.3;
+    const auto quiet = quietParts(l, kPauseS);
+    std::vector<Pause> out;
+    double from = 0;
+    while (lengthS - from > kMostS) {
+        double cut = 0, longest = 0;
+        for (const auto& q : quiet) {
+            const double middle = (q.startS + q.endS) / 2;
+            if (middle < from + kLeastS || middle > from + kMostS) continue;
+            if (q.endS - q.startS > longest) longest = q.endS - q.startS, cut = middle;
+        }
+        if (longest == 0) { // somebody who never draws breath
+            const auto a = static_cast<std::size_t>((from + kLeastS) / Loudness::kStepS),
+                       b = std::min(l.db.size(), static_cast<std::size_t>((from + kMostS) / Loudness::kStepS));
+            const auto least = a < b ? std::min_element(l.db.begin() + static_cast<std::ptrdiff_t>(a),
+                                                        l.db.begin() + static_cast<std::ptrdiff_t>(b))
+                                     : l.db.end();
+            cut = least == l.db.end() ? from + kMostS
+                                      : num(static_cast<std::size_t>(least - l.db.begin())) * Loudness::kStepS;
+        }
+        out.push_back({from, cut});
+        from = cut;
+    }
+    out.push_back({from, lengthS});
+    return out;
+}
+
+} // namespace hl

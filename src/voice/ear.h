@@ -1,0 +1,48 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The recogniser: what was said in a piece of sound, or when the words of a known sentence are in it. Inside voice
+// only.
+#pragma once
+#include "core/take/aligned.h"
+#include "core/take/readings.h"
+#include "core/units/result.h"
+#include "voice/lexicon.h"
+
+#include <memory>
+#include <optional>
+
+namespace hl {
+
+inline constexpr int kEarRate = 16000; ///< samples a second that it hears
+
+/// Words of one place of a sentence: one of several readings.
+using Place = std::vector<Reading>;
+
+struct Fit {
+    struct Said {
+        std::size_t place = 0, reading = 0; ///< of the sentence
+        double startS = 0, endS = 0;
+    };
+    std::vector<Said> places; ///< ascending; one for each place that has readings
+    double likeness = 0;      ///< log likelihood of the sound; comparable over the same sound only
+};
+
+/// Of one thread.
+class Ear {
+  public:
+    /// `arpa`: what is expected (script_model.h). Errors: voice.unavailable (its model is not installed), file.*.
+    static Result<Ear> open(const Lexicon& lexicon, const std::string& arpa);
+    Ear(Ear&&) noexcept;
+    Ear& operator=(Ear&&) noexcept;
+    ~Ear();
+
+    std::vector<HeardWord> listen(const std::vector<std::int16_t>& sound);
+    /// None where the sentence cannot be laid on the sound at all.
+    std::optional<Fit> fit(const std::vector<std::int16_t>& sound, const std::vector<Place>& sentence);
+
+  private:
+    struct Inside;
+    explicit Ear(std::unique_ptr<Inside> inside);
+    std::unique_ptr<Inside> in_;
+};
+
+} // namespace hl

@@ -1,0 +1,76 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "voice/lexicon.h"
+
+#include "voice/pronounce.h"
+
+#include <algorithm>
+#include <fstream>
+
+namespace hl {
+namespace {
+
+/// Sounds of thinking that the dictionary does not list, or lists as words.
+const Lexicon& hesitations() {
+    static const Lexicon kSounds{
+        {"um", {"AH M"}}, {"uh", {"AH"}}, {"erm", {"ER M", "AH M"}}, {"er", {"ER", "AH"}}, {"mm", {"M"}}};
+    return kSounds;
+}
+
+/// Said as they are spelled, or the British way, where the dictionary lists one way only.
+const Lexicon& furtherSounds() {
+    static const Lexicon kSounds{
+        {"metres", {"M EH T ER Z", "M EH T R AH S", "M IY T AH Z"}},
+        {"metre", {"M EH T ER", "M IY T AH"}},
+        {"kilometres", {"K IH L AH M IY T ER Z", "K IH L AH M EH T R AH S", "K IH L AA M AH T R AH S"}},
+        {"kilometre", {"K IH L AH M IY T ER"}},
+        {"kerb", {"K AH B"}},
+        {"curb", {"K AH B"}},
+        {"kerbs", {"K AH B Z"}},
+        {"nought", {"N AO T"}},
+        {"a", {"EY"}},
+        {"h", {"HH EY CH"}},
+        {"z", {"Z EH D"}}};
+    return kSounds;
+}
+
+} // namespace
+
+std::filesystem::path soundModelFolder() {
+    const std::filesystem::path folder = "/usr/share/pocketsphinx/model/en-us";
+    std::error_code ec;
+    return std::filesystem::exists(folder / "en-us/mdef", ec) ? folder : std::filesystem::path();
+}
+
+Lexicon lexiconOf(const std::set<std::string>& words, const std::set<std::string>& spoken) {
+    Lexicon out;
+    std::ifstream in(soundModelFolder() / "cmudict-en-us.dict");
+    for (std::string line; std::getline(in, line);) {
+        const auto blank = line.find(' ');
+        if (blank == std::string::npos) continue;
+        auto word = line.substr(0, blank);
+        if (const auto way = word.find('('); way != std::string::npos) word.resize(way); // a further way: "a(2)"
+        if (words.count(word)) out[word].push_back(line.substr(blank + 1));
+    }
+    for (const auto& [word, sounds] : hesitations())
+        if (words.count(word)) out[word] = sounds;
+    for (const auto& [word, sounds] : furtherSounds())
+        if (words.count(word)) out[word].insert(out[word].end(), sounds.begin(), sounds.end());
+    for (const auto& word : words) {
+        if (out.count(word) && !spoken.count(word)) continue;
+        for (auto& sounds : soundsOf(word))
+            if (auto& known = out[word]; std::find(known.begin(), known.end(), sounds) == known.end())
+                known.push_back(std::move(sounds));
+    }
+    return out;
+}
+
+bool soundAlike(const Lexicon& lexicon, const std::string& a, const std::string& b) {
+    if (a == b) return true;
+    const auto x = lexicon.find(a), y = lexicon.find(b);
+    if (x == lexicon.end() || y == lexicon.end()) return false;
+    return std::any_of(x->second.begin(), x->second.end(), [&](const std::string& s) {
+        return std::find(y->second.begin(), y->second.end(), s) != y->second.end();
+    });
+}
+
+} // namespace hl

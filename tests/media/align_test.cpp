@@ -1,0 +1,145 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Takes laid on their scripts, spoken by synthesizers that tell when they speak each word, and by another one.
+#include "core/units/numbers.h"
+#include "media/sound.h"
+#include "support/scratch_folder.h"
+#include "voice/align.h"
+#include "voice/narrator.h"
+
+#include <algorithm>
+#include <catch2/catch.hpp>
+#include <random>
+
+using namespace hl;
+using namespace hl::testing;
+
+namespace {
+
+const auto kGoOn = [](double) { return true; };
+
+constexpr const char* kScript = "Brake at the 100 board, up to 86 percent, down to third gear. "
+                                "Let the pedal bleed away as you turn, 0.3 s before T4. "
+                                "Clip the right kerb at 98 km/h, and squeeze the power on.";
+constexpr const char* kOther =
+    "Brake at the hundred board, up to ninety percent, down to third gear. "
+    "Let the pedal as you turn, nought point three seconds before turn four. "
+    "Clip the right kerb really carefully at ninety eight kilometres an hour, and squeeze the power on.";
+
+Sound withNoise(Sound s, double snrDb) {
+    double power = 0;
+    for (const float v : s.samples) power += static_cast<double>(v) * static_cast<double>(v);
+    std::mt19937 random(7);
+    std::normal_distribution<float> hiss(
+        0, static_cast<float>(std::sqrt(power / num(s.samples.size()) / std::pow(10, snrDb / 10))));
+    for (float& v : s.samples) v += hiss(random);
+    return s;
+}
+
+Sound spokenBy(const std::string& voice, const std::string& text, const ScratchFolder& dir) {
+    const auto file = dir / (voice + ".wav");
+    const auto say = "flite -voice " + voice + " -t '" + text + "' -o '" + file.string() + "'";
+    if (std::system(say.c_str()) != 0) throw std::runtime_error("flite is not installed: ./lantern setup test");
+    auto sound = readSound(file, 48000);
+    if (!sound) throw std::runtime_error(sentence(sound.error()));
+    return *sound;
+}
+
+} // namespace
+
+TEST_CASE("each word of a take is found when it is spoken, with noise too") {
+    auto voice = scratchVoice(150);
+    REQUIRE(voice);
+    const auto spoken = (*voice)->speak(kScript);
+    REQUIRE(spoken);
+    const auto script = tokensOf(kScript);
+    for (const double snr : {99.0, 20.0}) {
+        const auto a = aligned(withNoise(spoken->sound, snr), script, kGoOn);
+        REQUIRE(a);
+        CHECK(a->words.size() >= script.size() - 2);
+        std::vector<double> off;
+        for (const auto& w : a->words)
+            for (const auto& s : spoken->words)
+                if (s.from == script[w.token].from) off.push_back(std::abs(s.startS - w.startS));
+        REQUIRE(off.size() > 20);
+        CHECK(median(off) < 0.06);
+        std::sort(off.begin(), off.end());
+        CHECK(off[off.size() * 95 / 100] < 0.15);
+        for (std::size_t i = 1; i < a->words.size(); ++i) {
+            CHECK(a->words[i].token > a->words[i - 1].token);
+            CHECK(a->words[i].startS >= a->words[i - 1].startS);
+        }
+        CHECK(a->differences.size() <= 1);
+    }
+}
+
+TEST_CASE("what another voice says differently is found, and what it says as written is not doubted", "[slow]") {
+    ScratchFolder dir;
+    const auto script = tokensOf(kScript);
+    const auto spoken = std::string(kScript).replace(std::string(kScript).find("km/h"), 4, "kilometres an hour");
+    std::size_t invented = 0;
+    for (const char* name : {"slt", "rms", "awb"}) {
+        CAPTURE(name);
+        const auto same = aligned(withNoise(spokenBy(name, spoken, dir), 25), script, kGoOn);
+        INFO((same ? "" : sentence(same.error())));
+        REQUIRE(same);
+        invented += same->differences.size();
+        const auto other = aligned(spokenBy(name, kOther, dir), script, kGoOn);
+        REQUIRE(other);
+        const auto has = [&](std::string Difference::*what, std::string_view part) {
+            return std::any_of(other->differences.begin(), other->differences.end(),
+                               [&](const Difference& d) { return (d.*what).find(part) != std::string::npos; });
+        };
+        CHECK(has(&Difference::script, "86"));
+        CHECK(has(&Difference::script, "bleed away"));
+        CHECK(has(&Difference::heard, "really"));
+    }
+    CHECK(invented <= 1);
+}
+
+TEST_CASE("takes that are empty, silent, cut off or of another text are told for what they are") {
+    const auto script = tokensOf(kScript);
+    CHECK(aligned(Sound{48000, 0, {}}, script, kGoOn).error().id == "take.silent");
+    CHECK(aligned(Sound{48000, 0, std::vector<float>(48000, 0.0f)}, script, kGoOn).error().id == "take.silent");
+    auto voice = scratchVoice(170);
+    REQUIRE(voice);
+    auto spoken = (*voice)->speak(kScript)->sound;
+    CHECK(aligned(spoken, tokensOf("\u2014 ..."), kGoOn).error().id == "take.no-words");
+    CHECK(aligned(spoken, script, [](double) { return false; }).error().id == "job.cancelled");
+
+    auto half = spoken;
+    half.samples.resize(half.samples.size() / 2);
+    const auto cut = aligned(half, script, kGoOn);
+    REQUIRE(cut);
+    CHECK(cut->words.size() < script.size() * 3 / 4);
+    REQUIRE_FALSE(cut->differences.empty());
+    CHECK(cut->differences.back().tokenTo == script.size()); // the rest was not said
+
+    const auto other = aligned(
+        spoken, tokensOf("The weather was fine that morning and we walked along the harbour to buy some bread."),
+        kGoOn);
+    REQUIRE(other);
+    CHECK_FALSE(other->differences.empty());
+    const auto name =
+        aligned((*voice)->speak("At Xaquilth the car jumps.")->sound, tokensOf("At Xaquilth the car jumps."), kGoOn);
+    REQUIRE(name);
+    CHECK(name->words.size() == 5); // no dictionary lists it: by its sound
+    CHECK(aligned((*voice)->speak("Brake.")->sound, tokensOf("Brake."), kGoOn)->words.size() == 1);
+    const auto foreign =
+        aligned(spoken, tokensOf("\u65e5\u672c \u041f\u0440\u0438\u0432\u0435\u0442 <s> </s> (2) #"), kGoOn);
+    CHECK((foreign || foreign.error().id == "take.no-words"));
+}
+
+TEST_CASE("the level of a take is measured by the standard") {
+    // EBU R 128: a sine of 1 kHz at -23 dBFS in both channels measures -23 LUFS.
+    Sound tone{48000, 0, {}};
+    for (int i = 0; i < 48000 * 10; ++i)
+        tone.samples.push_back(static_cast<float>(std::pow(10, -23.0 / 20) * std::sin(2 * kPi * 1000 * i / 48000.0)));
+    const auto level = levelOf(tone);
+    REQUIRE(level);
+    CHECK(level->speechLufs == Approx(-23).margin(0.1));
+    CHECK(level->peakDbfs == Approx(-23).margin(0.1));
+    CHECK_FALSE(level->clipped);
+    for (float& s : tone.samples) s = std::clamp(s * 20, -1.0f, 1.0f);
+    CHECK(levelOf(tone)->clipped);
+    CHECK(levelOf(Sound{48000, 0, std::vector<float>(480, 0.0f)})->speechLufs == Approx(-70));
+}
