@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // align: a take against its script, word by word.
+#include "command/answers.h"
 #include "command/verbs.h"
 #include "core/units/numbers.h"
 #include "media/sound.h"
@@ -17,7 +18,7 @@ constexpr int kTakeRate = 48000;
 
 json alignmentJson(const Alignment& a, const std::vector<ScriptToken>& script) {
     const auto s = [](double v) { return rounded(v, 3); };
-    json words = json::array(), pauses = json::array(), differences = json::array();
+    json words = json::array(), pauses = json::array();
     for (const auto& w : a.words) {
         const auto& t = script[w.token];
         words.push_back({{"token", w.token},
@@ -28,23 +29,11 @@ json alignmentJson(const Alignment& a, const std::vector<ScriptToken>& script) {
                          {"sure", w.sure}});
     }
     for (const auto& p : a.pauses) pauses.push_back({{"start_s", s(p.startS)}, {"end_s", s(p.endS)}});
-    for (const auto& d : a.differences)
-        differences.push_back({{"kind", name(d.kind)},
-                               {"token_from", d.tokenFrom},
-                               {"token_to", d.tokenTo},
-                               {"script", d.script},
-                               {"heard", d.heard},
-                               {"start_s", s(d.startS)},
-                               {"end_s", s(d.endS)}});
     return {{"duration_s", s(a.durationS)},
             {"words", words},
             {"pauses", pauses},
-            {"differences", differences},
-            {"level",
-             {{"peak_dbfs", rounded(a.level.peakDbfs, 1)},
-              {"speech_lufs", rounded(a.level.speechLufs, 1)},
-              {"noise_dbfs", rounded(a.level.noiseDbfs, 1)},
-              {"clipped", a.level.clipped}}}};
+            {"differences", differencesJson(a.differences)},
+            {"level", levelJson(a.level)}};
 }
 
 Answer alignAnswer(const std::string& audio, const std::string& scriptFile, const Call& s) {

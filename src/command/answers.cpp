@@ -24,4 +24,24 @@ json syncJson(const ClockTie& t) {
             {"candidates", candidates}};
 }
 
+nlohmann::ordered_json differencesJson(const std::vector<Difference>& differences) {
+    auto list = nlohmann::ordered_json::array();
+    for (const auto& d : differences)
+        list.push_back({{"kind", name(d.kind)},
+                        {"token_from", d.tokenFrom},
+                        {"token_to", d.tokenTo},
+                        {"script", d.script},
+                        {"heard", d.heard},
+                        {"start_s", rounded(d.startS, 3)},
+                        {"end_s", rounded(d.endS, 3)}});
+    return list;
+}
+
+nlohmann::ordered_json levelJson(const Level& level) {
+    return {{"peak_dbfs", rounded(level.peakDbfs, 1)},
+            {"speech_lufs", rounded(level.speechLufs, 1)},
+            {"noise_dbfs", rounded(level.noiseDbfs, 1)},
+            {"clipped", level.clipped}};
+}
+
 } // namespace hl

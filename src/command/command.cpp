@@ -11,10 +11,10 @@
 namespace hl {
 namespace {
 
-constexpr void (*kVerbs[])(CLI::App&, Call&) = {addColumns, addReadPanel, addLaps,    addCorners, addSync,
-                                                addCompare, addNew,       addScene,   addShow,    addChooseLap,
-                                                addShelf,   addCamera,    addProject, addFollow,  addAlign,
-                                                addCheck,   addPlan,      addRender,  addPublish, addDemo};
+constexpr void (*kVerbs[])(CLI::App&, Call&) = {addColumns, addReadPanel, addLaps,  addCorners,   addSync,  addCompare,
+                                                addNew,     addScene,     addShow,  addChooseLap, addShelf, addCamera,
+                                                addProject, addFollow,    addAlign, addTake,      addCheck, addPlan,
+                                                addRender,  addPublish,   addDemo};
 
 } // namespace
 

@@ -8,6 +8,7 @@
 #include "jobs/bring_in.h"
 #include "jobs/look.h"
 #include "jobs/publish.h"
+#include "jobs/takes.h"
 #include "store/files.h"
 #include "store/guide_file.h"
 
@@ -43,7 +44,8 @@ Result<OpenGuide> opened(const std::string& folder) {
     if (!session) return session.error();
     const auto narrator = scratchVoice();
     OpenGuide o{std::move(*guide), std::move(*session), {}, {}};
-    o.speeches = speechesOf(o.guide, narrator ? narrator->get() : nullptr);
+    TakeSounds takes;
+    o.speeches = speechesOf(o.guide, o.session.folder, takes, narrator ? narrator->get() : nullptr);
     o.cut = planCut(o.guide, o.session, o.speeches);
     return o;
 }

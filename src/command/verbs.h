@@ -35,6 +35,7 @@ void addCamera(CLI::App& app, Call& s);
 void addProject(CLI::App& app, Call& s);
 void addFollow(CLI::App& app, Call& s);
 void addAlign(CLI::App& app, Call& s);
+void addTake(CLI::App& app, Call& s);
 void addCheck(CLI::App& app, Call& s);
 void addPlan(CLI::App& app, Call& s);
 void addRender(CLI::App& app, Call& s);

@@ -3,6 +3,7 @@
 
 #include "core/cut/label_plan.h"
 #include "core/cut/soundtrack.h"
+#include "core/units/numbers.h"
 #include "core/words/captions.h"
 #include "jobs/guide_frames.h"
 #include "jobs/hand_over.h"
@@ -13,6 +14,7 @@
 #include "picture/overlay.h"
 #include "picture/paint_marks.h"
 #include "store/files.h"
+#include "voice/loudness.h"
 
 #include <algorithm>
 #include <chrono>
@@ -114,6 +116,16 @@ Status encodeAll(MovieWriter& writer, const Sound& sound, Span span, HandOver<Pa
     return writer.finish();
 }
 
+/// A piece of the guide is as loud as it is in the whole.
+Sound guideSound(const Guide& guide, const Cut& cut, const Sound& footage, const Span& span) {
+    const auto whole = atLoudness(mixSoundtrack(cut, {footage, stretched}, 0, cut.lengthS), guide.loudnessLufs);
+    const auto at = [&](long frame) {
+        const double i = std::round(static_cast<double>(frame) / span.frameRate * whole.rate);
+        return static_cast<std::ptrdiff_t>(std::clamp(i, 0.0, num(whole.samples.size())));
+    };
+    return {whole.rate, 0, {whole.samples.begin() + at(span.first), whole.samples.begin() + at(span.last)}};
+}
+
 } // namespace
 
 OutputSize outputSize(const VideoInfo& v) {
@@ -140,8 +152,7 @@ Result<RenderReport> render(const Guide& guide, const Session& m, const Cut& cut
     Sound footage{48000, 0, {}};
     if (m.videoInfo.hasSound)
         if (auto s = readSound(m.video, 48000)) footage = std::move(*s);
-    const auto sound = mixSoundtrack(cut, {footage, stretched}, static_cast<double>(span.first) / span.frameRate,
-                                     static_cast<double>(span.last) / span.frameRate);
+    const auto sound = guideSound(guide, cut, footage, span);
     const auto size = outputSize(m.videoInfo);
     auto frames = GuideFrames::open(m, size);
     if (!frames) return frames.error();

@@ -6,6 +6,7 @@
 #include "store/guide_migrations.h"
 #include "store/json_view.h"
 #include "store/showing_json.h"
+#include "store/take_json.h"
 
 #include <array>
 
@@ -104,6 +105,7 @@ std::optional<Anchor> anchorFrom(const JsonView& v) {
 json write(const Beat& b) {
     json j = {{"id", b.id.value}, {"topic", key(b.topic)}, {"at_m", b.atM}, {"words", b.words}, {"cue", b.cue}};
     if (b.shown) j["shown"] = text(*b.shown);
+    if (!b.takes.empty()) j["takes"] = listOf(b.takes, [](const Take& t) { return withMore(toJson(t), t.more); });
     return j;
 }
 
@@ -119,6 +121,12 @@ Beat beatFrom(const JsonView& v) {
     json kept = json::object();
     Beat b{{v.whole("id")}, topicFrom(v, kept), v.number("at_m"), v.text("words"), v.text("cue", "")};
     if (const auto shown = v.find("shown")) b.shown = pictureFrom(*shown);
+    if (v.find("takes"))
+        b.takes = listOf<Take>(v, "takes", [](const JsonView& t) {
+            auto take = takeFrom(t);
+            keepUnknown(take, t.raw(), toJson(take));
+            return take;
+        });
     keepUnknown(b, v.raw(), write(b), kept);
     return b;
 }
@@ -480,6 +488,7 @@ json whole(const Guide& g) {
             {"outline", listOf(g.outline, [](const OutlinePart& p) { return write(p); })},
             {"showing", withMore(toJson(g.showings), g.showings.more)},
             {"frame_rate", g.frameRate},
+            {"loudness_lufs", g.loudnessLufs},
             {"next_id", g.nextId},
             {"corners", listOf(g.corners, [](const GuideCorner& c) { return withMore(write(c), c.more); })},
             {"references", listOf(g.references, [](const GuideReference& r) { return withMore(write(r), r.more); })}};
@@ -501,7 +510,8 @@ Result<Guide> guideFrom(const json& j) {
         g.showings = showingsFrom(*showing);
         keepUnknown(g.showings, showing->raw(), toJson(g.showings));
     }
-    g.frameRate = v.whole("frame_rate", 25), g.nextId = v.whole("next_id");
+    g.frameRate = v.whole("frame_rate", 25), g.loudnessLufs = v.number("loudness_lufs", -16),
+    g.nextId = v.whole("next_id");
     for (const auto& c : v.at("corners").list()) g.corners.push_back(cornerFrom(c));
     for (const auto& r : v.at("references").list()) g.references.push_back(referenceFrom(r));
     if (wrong) {

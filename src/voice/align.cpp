@@ -91,6 +91,16 @@ struct Work {
     std::atomic<bool> stopped{false};
 };
 
+/// Silence before and after a short sentence would colour how all of it is heard.
+void withoutSilentEnds(std::vector<Pause>& pieces, const Loudness& loudness) {
+    constexpr double kSilenceS = 0.4, kRoomAroundS = 0.2;
+    for (const auto& q : quietParts(loudness, kSilenceS)) {
+        auto &first = pieces.front(), &last = pieces.back();
+        if (q.startS <= first.startS && q.endS < first.endS) first.startS = q.endS - kRoomAroundS;
+        if (q.endS >= last.endS - Loudness::kStepS && q.startS > last.startS) last.endS = q.startS + kRoomAroundS;
+    }
+}
+
 std::vector<HeardWord> heardFreely(Work& work, const std::vector<Pause>& pieces) {
     std::vector<std::vector<HeardWord>> parts(pieces.size());
     std::atomic<std::size_t> done{0};
@@ -294,7 +304,8 @@ Result<Alignment> aligned(const Sound& take, const std::vector<ScriptToken>& scr
     if (auto ok = ears.ready(); !ok) return ok.error();
     const auto sound = forEar(take);
     Work work{script, sound, lexicon, ears, goOn};
-    const auto pieces = piecesOf(loudness, take.length().count());
+    auto pieces = piecesOf(loudness, take.length().count());
+    withoutSilentEnds(pieces, loudness);
     const auto heard = heardFreely(work, pieces);
     const Error cancelled{"job.cancelled", "stopped before it was finished; nothing was changed"};
     if (work.stopped) return cancelled;

@@ -2,13 +2,12 @@
 #include "voice/ear.h"
 
 #include "core/units/numbers.h"
+#include "voice/passing_file.h"
 
-#include <fstream>
 #include <pocketsphinx.h>
 #include <sphinxbase/err.h>
 #include <sphinxbase/fsg_model.h>
 #include <sphinxbase/ngram_model.h>
-#include <unistd.h>
 
 namespace hl {
 namespace fs = std::filesystem;
@@ -17,38 +16,6 @@ namespace {
 constexpr double kFrameS = 0.01;
 constexpr const char* kScript = "script";
 constexpr const char* kSentence = "sentence";
-
-/// A file that is gone when nobody needs it any more; the recogniser reads words and model from files only.
-class PassingFile {
-  public:
-    static Result<PassingFile> with(const std::string& text) {
-        auto name = (fs::temp_directory_path() / "lantern-XXXXXX").string();
-        const int fd = mkstemp(name.data());
-        if (fd < 0) return Error{"file.unwritable", "cannot be written", name, "room and leave to write there"};
-        close(fd);
-        PassingFile f;
-        f.path_ = name;
-        std::ofstream out(f.path_);
-        out << text;
-        out.close();
-        if (!out) return Error{"file.unwritable", "cannot be written", name, "room and leave to write there"};
-        return f;
-    }
-    PassingFile(PassingFile&& o) noexcept : path_(std::exchange(o.path_, {})) {}
-    PassingFile& operator=(PassingFile&& o) noexcept {
-        std::swap(path_, o.path_);
-        return *this;
-    }
-    ~PassingFile() {
-        std::error_code ec;
-        if (!path_.empty()) fs::remove(path_, ec);
-    }
-    const fs::path& path() const { return path_; }
-
-  private:
-    PassingFile() = default;
-    fs::path path_;
-};
 
 std::string dictionaryText(const Lexicon& lexicon) {
     std::string out;

@@ -2,10 +2,10 @@
 #include "core/take/quiet.h"
 #include "core/units/numbers.h"
 #include "voice/align.h"
+#include "voice/loudness.h"
 
 #include <algorithm>
 #include <cmath>
-#include <ebur128.h>
 
 namespace hl {
 namespace {
@@ -50,14 +50,7 @@ Result<Level> levelOf(const Sound& take) {
     level.peakDbfs = std::max(-100.0, 20 * std::log10(static_cast<double>(peak) + 1e-9));
     level.clipped = clips(take.samples);
     level.noiseDbfs = quietestTenth(take);
-    auto* state = ebur128_init(1, static_cast<unsigned long>(take.rate), EBUR128_MODE_I);
-    ebur128_set_channel(state, 0, EBUR128_DUAL_MONO); // played on both sides
-    ebur128_add_frames_float(state, take.samples.data(), take.samples.size());
-    double lufs = 0;
-    constexpr double kNothing = -70;
-    level.speechLufs =
-        ebur128_loudness_global(state, &lufs) == EBUR128_SUCCESS && std::isfinite(lufs) ? lufs : kNothing;
-    ebur128_destroy(&state);
+    level.speechLufs = integratedLoudness(take);
     return level;
 }
 

@@ -55,12 +55,13 @@ Lexicon lexiconOf(const std::set<std::string>& words, const std::set<std::string
         if (words.count(word)) out[word] = sounds;
     for (const auto& [word, sounds] : furtherSounds())
         if (words.count(word)) out[word].insert(out[word].end(), sounds.begin(), sounds.end());
-    for (const auto& word : words) {
-        if (out.count(word) && !spoken.count(word)) continue;
-        for (auto& sounds : soundsOf(word))
-            if (auto& known = out[word]; std::find(known.begin(), known.end(), sounds) == known.end())
-                known.push_back(std::move(sounds));
-    }
+    std::set<std::string> asked;
+    for (const auto& word : words)
+        if (!out.count(word) || spoken.count(word)) asked.insert(word);
+    for (auto& [word, sounds] : soundsOf(asked))
+        for (auto& s : sounds)
+            if (auto& known = out[word]; std::find(known.begin(), known.end(), s) == known.end())
+                known.push_back(std::move(s));
     return out;
 }
 

@@ -2,6 +2,7 @@
 #include "voice/narrator.h"
 
 #include "voice/espeak.h"
+#include "voice/loudness.h"
 
 #include <algorithm>
 #include <cmath>
@@ -69,6 +70,7 @@ class ScratchVoice : public Narrator {
         espeak_Synth(text.c_str(), text.size() + 1, 0, POS_CHARACTER, 0, espeakCHARS_UTF8, &id, &heard);
         espeak_Synchronize();
         trimTail(heard.utterance.sound);
+        heard.utterance.sound = levelled(std::move(heard.utterance.sound), kVoiceLufs);
         if (heard.utterance.sound.samples.empty())
             return Error{"voice.silent", "the scratch voice made no sound of \"" + text.substr(0, 40) + "\"", "",
                          "words it can read"};

@@ -1,12 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "voice/pronounce.h"
 
-#include "voice/espeak.h"
+#include "voice/passing_file.h"
 
 #include <algorithm>
-#include <array>
-#include <espeak-ng/speak_lib.h>
+#include <cctype>
+#include <cstdio>
+#include <memory>
 #include <string_view>
+#include <utility>
 
 namespace hl {
 namespace {
@@ -114,25 +116,50 @@ std::string phonesOf(std::string_view ipa) {
     return out;
 }
 
+/// What a program prints.
+std::vector<std::string> linesOf(const std::string& command) {
+    std::vector<std::string> out;
+    std::unique_ptr<FILE, int (*)(FILE*)> pipe(popen(command.c_str(), "r"), pclose);
+    char part[4096];
+    std::string line;
+    while (pipe && std::fgets(part, sizeof part, pipe.get())) {
+        line += part;
+        if (line.back() != '\n') continue;
+        line.pop_back();
+        out.push_back(std::exchange(line, {}));
+    }
+    return out;
+}
+
 } // namespace
 
-std::vector<std::string> soundsOf(const std::string& word) {
-    std::vector<std::string> out;
-    if (espeak::rate() <= 0) return out;
-    const std::lock_guard guard(espeak::lock());
-    for (const char* voice : {"en-gb", "en-us", "en-gb-scotland"}) {
-        if (espeak_SetVoiceByName(voice) != EE_OK) continue;
-        const void* at = word.c_str();
-        std::string ipa;
-        constexpr int kIpa = 2;
-        while (at)
-            if (const char* piece = espeak_TextToPhonemes(&at, espeakCHARS_UTF8, kIpa)) ipa += piece;
-        if (voice == std::string_view("en-gb-scotland")) // its tap is an r, the American one a t
-            for (auto tap = ipa.find("\u027e"); tap != std::string::npos; tap = ipa.find("\u027e", tap))
-                ipa.replace(tap, 2, "\u0279");
-        auto phones = phonesOf(ipa);
-        if (!phones.empty() && std::find(out.begin(), out.end(), phones) == out.end()) out.push_back(std::move(phones));
+std::map<std::string, std::vector<std::string>> soundsOf(const std::set<std::string>& words) {
+    std::map<std::string, std::vector<std::string>> out;
+    std::string text;
+    std::vector<std::string> asked;
+    for (const auto& w : words)
+        if (std::any_of(w.begin(), w.end(), [](unsigned char c) { return std::isalnum(c) || c >= 0x80; })) {
+            asked.push_back(w);
+            text += w + "\n\n"; // a sentence each: its own line of the answer
+        }
+    const auto file = PassingFile::with(text);
+    if (asked.empty() || !file) return out;
+    for (const auto& voice : {"en-gb", "en-us", "en-gb-scotland"}) {
+        auto lines =
+            linesOf(std::string("espeak-ng -q --ipa -v ") + voice + " -f '" + file->path().string() + "' 2>/dev/null");
+        if (lines.size() != asked.size()) continue; // not installed, or a word of two sentences
+        for (std::size_t i = 0; i < asked.size(); ++i) {
+            auto& ipa = lines[i];
+            if (voice == std::string_view("en-gb-scotland")) // its tap is an r, the American one a t
+                for (auto tap = ipa.find("\u027e"); tap != std::string::npos; tap = ipa.find("\u027e", tap))
+                    ipa.replace(tap, 2, "\u0279");
+            auto phones = phonesOf(ipa);
+            auto& known = out[asked[i]];
+            if (!phones.empty() && std::find(known.begin(), known.end(), phones) == known.end())
+                known.push_back(std::move(phones));
+        }
     }
+    std::erase_if(out, [](const auto& w) { return w.second.empty(); });
     return out;
 }
 

@@ -1,13 +1,16 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// How a word sounds, in the phones of the recogniser (ARPAbet): for names that no dictionary lists.
+// How words sound, in the phones of the recogniser (ARPAbet): names that no dictionary lists, and accents.
 #pragma once
+#include <map>
+#include <set>
 #include <string>
 #include <vector>
 
 namespace hl {
 
-/// By its letters, as British and American speakers would say it; phones parted by blanks. Empty where nothing can
-/// be said, or where the synthesizer's data is not installed.
-std::vector<std::string> soundsOf(const std::string& word);
+/// By their letters, as British, American and Scottish speakers would say them; phones parted by blanks. Words that
+/// nobody can say are not there. The program espeak-ng is asked, for within a process its library mixes the voices it
+/// has spoken with; without the program none is there.
+std::map<std::string, std::vector<std::string>> soundsOf(const std::set<std::string>& words);
 
 } // namespace hl

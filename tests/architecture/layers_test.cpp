@@ -147,7 +147,7 @@ TEST_CASE("every error's id is explained in docs/errors.md") {
     std::ifstream page(fs::path(HL_SOURCE) / "docs/errors.md");
     const std::string text((std::istreambuf_iterator<char>(page)), {});
     static const std::regex id(
-        R"~((?:Error\{|return \{|\? |: )"((?:file|log|laps|trace|corners|track|camera|media|movie|sync|bring-in|guide|render|publish|voice|job|usage)\.[a-z-]+)")~");
+        R"~((?:Error\{|return \{|\? |: )"((?:file|log|laps|trace|corners|track|camera|media|movie|sync|bring-in|guide|render|publish|voice|take|job|usage)\.[a-z-]+)")~");
     std::set<std::string> ids;
     for (const auto& e : fs::recursive_directory_iterator(kSource)) {
         if (e.path().extension() != ".cpp" && e.path().extension() != ".h") continue;

@@ -168,6 +168,10 @@ std::vector<Finding> unheardWords(const Speeches& speeches, const Guide& g) {
                                      title(c) + ": \"" + s->text.substr(0, s->text.find(' ', 40)) +
                                          "\" will not be heard: " + s->failure,
                                      "", ""});
+                else if (s && !s->lacking.empty())
+                    found.push_back(
+                        {"take.lacking", Severity::Wrong, c.id, b.id, "words",
+                         title(c) + ": a take is not heard, the scratch voice speaks instead: " + s->lacking, "", ""});
     return found;
 }
 

@@ -103,6 +103,11 @@ Guide withScene(Guide g, Scene scene) {
     g.scene = std::move(scene);
     return g;
 }
+Guide withLoudness(Guide g, double lufs) {
+    g.loudnessLufs = lufs;
+    return g;
+}
+
 Guide withFrameRate(Guide g, int frameRate) {
     g.frameRate = std::clamp(frameRate, kLeastFrameRate, kMostFrameRate);
     return g;

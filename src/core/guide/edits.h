@@ -22,6 +22,7 @@ Guide withPlace(Guide g, const TiePlace& place);
 Guide withPairs(Guide g, std::vector<PlacePair> pairs);
 Guide withScene(Guide g, Scene scene);
 Guide withFrameRate(Guide g, int frameRate);
+Guide withLoudness(Guide g, double lufs);
 Guide withWholeLapFirst(Guide g, bool first); ///< the uninterrupted lap after the opening card, or not at all
 Guide withOutline(Guide g, Outline outline);
 

@@ -12,6 +12,7 @@
 #include "core/guide/showing.h"
 #include "core/log/log_input.h"
 #include "core/sync/sync.h"
+#include "core/take/take.h"
 #include "core/units/speed_unit.h"
 
 #include <string>
@@ -34,6 +35,7 @@ struct Beat {
     double atM = 0;                      ///< the place they speak of
     std::string words;                   ///< for the walk-through
     std::string cue;                     ///< two or three words for the run at full speed; may be empty
+    std::vector<Take> takes = {};        ///< the first is heard; none: the scratch voice speaks
     std::optional<PictureOf> shown = {}; ///< fills the picture while it is spoken; none: what its pass shows
     std::string more = {};
     friend bool operator==(const Beat&, const Beat&) = default;
@@ -157,8 +159,9 @@ struct Guide {
     std::vector<GuideReference> references;
     Outline outline = usualOutline();
     Showings showings;
-    int nextId = 2;     ///< higher than every id in the guide, and every one that ever was
-    int frameRate = 25; ///< of the finished video
+    int nextId = 2;            ///< higher than every id in the guide, and every one that ever was
+    int frameRate = 25;        ///< of the finished video
+    double loudnessLufs = -16; ///< of its sound, EBU R 128
     std::string more = {};
     friend bool operator==(const Guide&, const Guide&) = default;
 };

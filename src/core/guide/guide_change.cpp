@@ -25,7 +25,8 @@ GuideChange changeBetween(const Guide& a, const Guide& b) {
         a, b, [](const GuideCorner& x) -> const auto& { return x.markers; });
     c.advice = a.references != b.references ||
                differs(a, b, [](const GuideCorner& x) { return std::pair(x.advice, x.consequence); });
-    c.format = a.outline != b.outline || a.showings != b.showings || a.frameRate != b.frameRate;
+    c.format = a.outline != b.outline || a.showings != b.showings || a.frameRate != b.frameRate ||
+               a.loudnessLufs != b.loudnessLufs;
     return c;
 }
 

@@ -82,6 +82,7 @@ class Examiner {
 
     void frame() {
         between(g_.frameRate, kLeastFrameRate, kMostFrameRate, "frame_rate", "pictures a second");
+        between(g_.loudnessLufs, -40, -5, "loudness_lufs", "LUFS");
         if (g_.nextId < 1) tell("next_id", shown(g_.nextId) + " cannot be", "1 or more");
         for (std::size_t i = 0; i < g_.outline.size(); ++i)
             for (const auto kind : g_.outline[i].sections)
@@ -120,6 +121,21 @@ class Examiner {
                 metres(f.pairs[k].atM, at(here + ".pairs", k, "at_m"));
             }
         }
+    }
+    void take(const Take& t, const std::string& here) {
+        constexpr double kLongestS = 1e6;
+        if (t.file.empty()) tell(here + ".file", "a take has no file", "a sound file in the guide folder");
+        between(t.fromS, 0, kLongestS, here + ".from_s", "s"), between(t.toS, t.fromS, kLongestS, here + ".to_s", "s");
+        double before = t.fromS;
+        for (std::size_t i = 0; i < t.cuts.size(); ++i) {
+            between(t.cuts[i].fromS, before, t.toS, at(here + ".cuts", i, "from_s"), "s");
+            between(t.cuts[i].toS, t.cuts[i].fromS, t.toS, at(here + ".cuts", i, "to_s"), "s");
+            before = t.cuts[i].toS;
+        }
+        for (std::size_t i = 0; i < t.words.size(); ++i)
+            for (const double s : {t.words[i].startS, t.words[i].endS})
+                between(s, 0, kLongestS, at(here + ".words", i), "s");
+        between(t.longestPauseS, 0, kLongestS, here + ".longest_pause_s", "s");
     }
     void camera(const Camera& c, const std::string& here) {
         between(deg(c.hfovRad), 1, 179, here + ".hfov_deg", "degrees");
@@ -174,6 +190,8 @@ class Examiner {
         for (std::size_t k = 0; k < c.beats.size(); ++k) {
             id(c.beats[k].id.value, at(here + ".beats", k, "id"));
             metres(c.beats[k].atM, at(here + ".beats", k, "at_m"));
+            for (std::size_t t = 0; t < c.beats[k].takes.size(); ++t)
+                take(c.beats[k].takes[t], at(here + ".beats", k, "takes[" + std::to_string(t) + "]"));
             if (c.beats[k].shown) picture(*c.beats[k].shown, at(here + ".beats", k, "shown"));
         }
         std::set<Topic> topics;

@@ -65,10 +65,16 @@ void count(Grams& g, const Reading& words, std::size_t before, double weight) {
     }
 }
 
+/// Whether a sentence begins with that token.
+bool begins(const std::vector<const ScriptToken*>& said, std::size_t i) {
+    return i == 0 || std::string_view(".!?").find(said[i - 1]->text.back()) != std::string_view::npos;
+}
+
 Grams gramsOf(const std::vector<const ScriptToken*>& said) {
     Grams g;
     constexpr std::size_t kWays = 24;
-    constexpr double kSkip = 0.06, kTwice = 0.02, kEnd = 0.1;
+    constexpr double kSkip = 0.06, kTwice = 0.01, kEnd = 0.1;
+    constexpr double kMidway = 0.15; // of a piece that begins within a sentence
     const std::string end = "</s>", start = "<s>";
     for (std::size_t i = 0; i < said.size(); ++i) {
         const auto& here = said[i]->readings;
@@ -76,7 +82,7 @@ Grams gramsOf(const std::vector<const ScriptToken*>& said) {
             const double w = 1.0 / static_cast<double>(r + 1);
             for (const auto& word : here[r]) g.one[word] += w;
             count(g, here[r], 0, w);
-            g.two[start][here[r].front()] += w;
+            g.two[start][here[r].front()] += w * (begins(said, i) ? 1 : kMidway);
             g.two[here[r].back()][end] += kEnd * w;
             g.two[here[r].back()][here[r].front()] += kTwice * w;
             for (std::size_t step = 1; step <= 2 && i + step < said.size(); ++step) {
@@ -133,7 +139,7 @@ std::string scriptModel(const std::vector<ScriptToken>& tokens, const std::set<s
         if (!t.readings.empty()) said.push_back(&t);
     auto g = gramsOf(said);
     constexpr double kScript = 0.7, kOthers = 0.3; // of what is said out of its order
-    constexpr double kInOrder2 = 0.92, kInOrder3 = 0.96;
+    constexpr double kInOrder2 = 0.9, kInOrder3 = 0.9;
     const double script = std::max(1.0, sum(g.one));
     Counts one;
     for (const auto& w : vocabulary) {

@@ -24,6 +24,7 @@ struct Speech {
     std::vector<SpokenWord> words;      ///< in order; empty: nobody knows, letters share the time evenly
     std::shared_ptr<const Sound> sound; ///< null: not heard
     std::string source;                 ///< "scratch voice"
+    std::string lacking;                ///< why a take is not heard and another voice speaks; empty when all is well
     std::string failure;                ///< why it will not be heard; empty when it will
 };
 

@@ -233,8 +233,8 @@ void Desk::replan() {
     cutIsNew_ = false;
     tasks_.start(
         this, kPlanning,
-        [g = guide(), s = session_, voice = narrator_](const Progress&) {
-            auto speeches = std::make_shared<const Speeches>(speechesOf(g, voice.get()));
+        [g = guide(), s = session_, voice = narrator_, takes = takes_](const Progress&) {
+            auto speeches = std::make_shared<const Speeches>(speechesOf(g, s->folder, *takes, voice.get()));
             auto cut = std::make_shared<const Cut>(planCut(g, *s, *speeches));
             return Planned{speeches, cut, std::make_shared<const LabelPlan>(labelsFor(g, *s, *cut))};
         },

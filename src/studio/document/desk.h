@@ -6,6 +6,7 @@
 #include "core/guide/edits.h"
 #include "core/guide/guide_change.h"
 #include "jobs/session.h"
+#include "jobs/takes.h"
 #include "studio/document/beside_laps.h"
 #include "studio/document/saving.h"
 #include "studio/document/tasks.h"
@@ -27,6 +28,7 @@ class Desk : public QObject {
     const RoadClock& clock() const { return clock_; } ///< by the guide's tie
     const Cut& cut() const { return *cut_; }
     std::shared_ptr<const Cut> sharedCut() const { return cut_; }
+    const Speeches& speeches() const { return *speeches_; }   ///< of the cut
     const LabelPlan* labels() const { return labels_.get(); } ///< of the cut; null while there is none
     /// What was seen in the film is used from now on: how the camera shook, where the car is, where things went.
     void takeSeen(const Session& looked);
@@ -84,6 +86,7 @@ class Desk : public QObject {
     std::shared_ptr<const Cut> cut_ = std::make_shared<Cut>();
     std::shared_ptr<const LabelPlan> labels_;
     std::shared_ptr<Narrator> narrator_;
+    std::shared_ptr<TakeSounds> takes_ = std::make_shared<TakeSounds>();
     CornerId corner_;
     bool cutIsNew_ = false;
 };

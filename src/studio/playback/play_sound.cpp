@@ -4,6 +4,7 @@
 #include "core/cut/soundtrack.h"
 #include "media/sound.h"
 #include "media/stretch.h"
+#include "voice/loudness.h"
 
 namespace hl {
 namespace {
@@ -36,9 +37,9 @@ void PlaySound::mixWhenStale() {
     stale_ = false;
     desk_.tasks().start(
         this, kMixing,
-        [cut = desk_.sharedCut(), film = film_](const Progress& p) {
+        [cut = desk_.sharedCut(), film = film_, lufs = desk_.guide().loudnessLufs](const Progress& p) {
             const SoundSources sources{*film, stretched, [&p] { return !p.cancelled(); }};
-            return std::make_shared<const Sound>(mixSoundtrack(*cut, sources, 0, cut->lengthS));
+            return std::make_shared<const Sound>(atLoudness(mixSoundtrack(*cut, sources, 0, cut->lengthS), lufs));
         },
         [this](std::shared_ptr<const Sound> s) {
             guide_ = std::move(s);

@@ -71,7 +71,7 @@ QString paceText(const Section& s, BeatId beat) {
 
 BeatsTable::BeatsTable(Desk& desk, Player& player, QWidget* parent)
     : QWidget(parent), desk_(desk), player_(player), title_(headline({})), hint_(quiet({})), table_(new QTableWidget),
-      picture_(plainButton(tr("Picture"))), pictures_(new QMenu(picture_)) {
+      picture_(plainButton(tr("Picture"))), pictures_(new QMenu(picture_)), takes_(new TakePanel(desk)) {
     setObjectName(QStringLiteral("sheet"));
     setAttribute(Qt::WA_StyledBackground);
     auto* add = plainButton(tr("Add words here"));
@@ -95,7 +95,8 @@ BeatsTable::BeatsTable(Desk& desk, Player& player, QWidget* parent)
     column->setSpacing(4);
     column->addLayout(top);
     column->addWidget(hint_);
-    column->addWidget(table_);
+    column->addWidget(table_, 1);
+    column->addWidget(takes_);
     table_->setObjectName(QStringLiteral("beats"));
     table_->setAccessibleName(tr("Words of this corner"));
     table_->setColumnCount(5);
@@ -117,6 +118,7 @@ BeatsTable::BeatsTable(Desk& desk, Player& player, QWidget* parent)
     table_->setSelectionBehavior(QAbstractItemView::SelectItems);
     table_->setItemDelegateForColumn(Words, new WordsDelegate(table_));
     connect(table_, &QTableWidget::cellChanged, this, &BeatsTable::take);
+    connect(table_, &QTableWidget::currentCellChanged, this, [this](int row) { takes_->show(beatOf(row)); });
     connect(table_, &QTableWidget::cellClicked, this, [this](int row, int) {
         const auto* b = desk_.isOpen() ? beatWith(desk_.guide(), beatOf(row)) : nullptr;
         if (!b) return;
@@ -162,6 +164,7 @@ void BeatsTable::refresh() {
     }
     filling_ = false;
     lit_ = {};
+    takes_->show(beatOf(table_->currentRow()));
     refreshTimes();
 }
 
@@ -258,10 +261,12 @@ void BeatsTable::fillPictures() {
 }
 
 QList<StationKey> BeatsTable::keys() {
-    return {{QKeySequence(Qt::CTRL | Qt::Key_L), tr("the picture over these words"), [this] { picture_->showMenu(); },
-             false},
-            {QKeySequence(Qt::CTRL | Qt::Key_B), tr("add words where the car is"), [this] { addBeat(); }, false},
-            {QKeySequence(Qt::CTRL | Qt::Key_Delete), tr("remove these words"), [this] { removeBeat(); }, false}};
+    return (takes_->isHidden() ? QList<StationKey>() : takes_->keys()) +
+           QList<StationKey>{
+               {QKeySequence(Qt::CTRL | Qt::Key_L), tr("the picture over these words"),
+                [this] { picture_->showMenu(); }, false},
+               {QKeySequence(Qt::CTRL | Qt::Key_B), tr("add words where the car is"), [this] { addBeat(); }, false},
+               {QKeySequence(Qt::CTRL | Qt::Key_Delete), tr("remove these words"), [this] { removeBeat(); }, false}};
 }
 
 void BeatsTable::addBeat() {

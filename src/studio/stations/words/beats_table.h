@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 #include "studio/station.h"
+#include "studio/stations/words/take_panel.h"
 
 #include <QLabel>
 #include <QMenu>
@@ -15,6 +16,8 @@ class BeatsTable : public QWidget {
   public:
     BeatsTable(Desk& desk, Player& player, QWidget* parent = nullptr);
     QTableWidget* table() const { return table_; }
+    TakePanel* takes() const { return takes_; }
+    void withoutTakes() { takes_->hide(); } ///< where the cut is looked at there is no room for them
     QList<StationKey> keys();
     void addBeat();
     void removeBeat();
@@ -36,6 +39,7 @@ class BeatsTable : public QWidget {
     QTableWidget* table_;
     QPushButton* picture_;
     QMenu* pictures_;
+    TakePanel* takes_;
     bool filling_ = false;
     BeatId lit_;
 };

@@ -15,6 +15,7 @@ class WordsStation : public Station {
     StationLayout layout() const override { return {.filmShare = 8}; }
     QList<StationKey> keys() override;
     Lamp lamp() const override;
+    void leave() override { page_->takes()->recording().finish(); } ///< what was spoken is kept
 
   private:
     Desk& desk_;

@@ -1,0 +1,215 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "jobs/takes.h"
+
+#include "core/take/take_edits.h"
+#include "core/take/take_sound.h"
+#include "core/units/numbers.h"
+#include "media/sound.h"
+#include "media/video_reader.h"
+#include "store/files.h"
+#include "voice/align.h"
+#include "voice/loudness.h"
+
+#include <algorithm>
+#include <sstream>
+
+namespace hl {
+namespace fs = std::filesystem;
+namespace {
+
+constexpr int kTakeRate = 48000;
+
+/// The beats a take is spoken to, in the order of the guide, and where each one's tokens stand in the whole script.
+struct Script {
+    struct Part {
+        BeatId beat;
+        std::string words;
+        std::size_t firstToken = 0, tokens = 0;
+    };
+    std::vector<Part> parts;
+    std::vector<ScriptToken> tokens; ///< `from`: byte of the part's own words
+};
+
+Script scriptOf(const Guide& guide, const TakeWish& wish) {
+    Script out;
+    for (const auto& c : guide.corners) {
+        if (wish.corner && c.id != wish.corner) continue;
+        for (const auto& b : c.beats) {
+            if ((wish.beat && b.id != wish.beat) || !hasWords(b.words)) continue;
+            auto tokens = tokensOf(b.words);
+            out.parts.push_back({b.id, b.words, out.tokens.size(), tokens.size()});
+            out.tokens.insert(out.tokens.end(), tokens.begin(), tokens.end());
+        }
+    }
+    return out;
+}
+
+/// The take's words and slips of one part; the span is set by the caller.
+Take takeOf(const Script& script, const Script::Part& part, const Alignment& a, std::vector<Difference>& differences) {
+    Take take;
+    take.text = part.words;
+    const auto end = part.firstToken + part.tokens;
+    for (const auto& w : a.words)
+        if (w.token >= part.firstToken && w.token < end)
+            take.words.push_back({script.tokens[w.token].from, w.startS, w.endS});
+    for (const auto& d : a.differences) {
+        const bool added = d.kind == DifferenceKind::Added;
+        // Words added between two beats belong to the one before.
+        const auto from = std::max(d.tokenFrom, part.firstToken), to = std::min(d.tokenTo, end);
+        const bool mine = added ? d.tokenFrom > part.firstToken && d.tokenFrom <= end : from < to;
+        if (!mine) continue;
+        auto own = d;
+        own.tokenFrom = (added ? d.tokenFrom : from) - part.firstToken;
+        own.tokenTo = (added ? d.tokenFrom : to) - part.firstToken;
+        const auto byteAt = [&](std::size_t k) {
+            return k < part.tokens ? script.tokens[part.firstToken + k].from : part.words.size();
+        };
+        std::size_t toByte = byteAt(own.tokenFrom);
+        if (!added) {
+            const auto& last = script.tokens[part.firstToken + own.tokenTo - 1];
+            toByte = last.from + last.text.size();
+            own.script = part.words.substr(byteAt(own.tokenFrom), toByte - byteAt(own.tokenFrom));
+        }
+        take.slips.push_back({byteAt(own.tokenFrom), toByte, own.heard, own.startS, own.endS});
+        differences.push_back(std::move(own));
+    }
+    return take;
+}
+
+/// When a part's voice begins and ends; none where hardly anything of it was said.
+std::optional<CutOut> spokenSpan(const Take& take, const Script::Part& part, const Alignment& a) {
+    constexpr double kLeastShare = 0.5;
+    const auto sure = std::count_if(a.words.begin(), a.words.end(), [&](const AlignedToken& w) {
+        return w.sure && w.token >= part.firstToken && w.token < part.firstToken + part.tokens;
+    });
+    if (sure == 0 || static_cast<double>(sure) < kLeastShare * num(part.tokens)) return std::nullopt;
+    CutOut span{take.words.front().startS, take.words.back().endS};
+    for (const auto& s : take.slips)
+        if (!s.heard.empty()) span.fromS = std::min(span.fromS, s.startS), span.toS = std::max(span.toS, s.endS);
+    return span;
+}
+
+/// "takes/NAME", a name that nothing has yet.
+std::string freeName(const fs::path& folder, const fs::path& audio, const std::string& ending) {
+    std::error_code ec;
+    for (int k = 1;; ++k) {
+        const auto name = audio.stem().string() + (k > 1 ? "-" + std::to_string(k) : "") + ending;
+        if (!fs::exists(folder / "takes" / name, ec)) return "takes/" + name;
+    }
+}
+
+/// A sound file as it is; of a film its sound alone.
+Result<std::string> keptFile(const fs::path& folder, const fs::path& audio, const Sound& sound) {
+    if (auto made = makeFolder(folder / "takes"); !made) return made.error();
+    std::error_code ec;
+    const auto inside = fs::relative(audio, folder, ec);
+    if (!ec && !inside.empty() && *inside.begin() == "takes") return inside.generic_string(); // it was recorded there
+    if (VideoReader::open(audio, 1)) {
+        const auto name = freeName(folder, audio, ".wav");
+        if (auto done = writeFile(folder / name, wavBytes(sound)); !done) return done.error();
+        return name;
+    }
+    const auto bytes = readFile(audio);
+    if (!bytes) return bytes.error();
+    const auto name = freeName(folder, audio, audio.extension().string());
+    if (auto done = writeFile(folder / name, *bytes); !done) return done.error();
+    return name;
+}
+
+} // namespace
+
+Result<BroughtTake> bringTake(const Guide& guide, const fs::path& folder, const TakeWish& wish,
+                              const Progress& progress) {
+    const auto script = scriptOf(guide, wish);
+    if (script.parts.empty())
+        return Error{"take.no-words", "there are no words to speak here", "",
+                     "a beat, or a corner whose beats have words"};
+    const auto sound = readSound(wish.audio, kTakeRate);
+    if (!sound) return sound.error();
+    const auto a = aligned(*sound, script.tokens, [&](double share) {
+        progress.report(share, "listening to the take");
+        return !progress.cancelled();
+    });
+    if (!a) return a.error();
+    BroughtTake out{guide, {}, {}, a->level};
+    struct Spoken {
+        const Script::Part* part;
+        Take take;
+        std::vector<Difference> differences;
+    };
+    std::vector<Spoken> spoken;
+    for (const auto& part : script.parts) {
+        std::vector<Difference> differences;
+        auto take = takeOf(script, part, *a, differences);
+        const auto span = spokenSpan(take, part, *a);
+        if (!span) {
+            out.unspoken.push_back(part.beat);
+            continue;
+        }
+        take.fromS = span->fromS, take.toS = span->toS;
+        spoken.push_back({&part, std::move(take), std::move(differences)});
+    }
+    if (spoken.empty())
+        return Error{"take.other-text", "none of these words are spoken in the take", wish.audio.string(),
+                     "a take of the words that are written here"};
+    // A little room around each, as far as the neighbours leave it.
+    constexpr double kBeforeS = 0.08, kAfterS = 0.2;
+    for (std::size_t i = 0; i < spoken.size(); ++i) {
+        auto& t = spoken[i].take;
+        const double before = i == 0 ? 0 : spoken[i - 1].take.words.back().endS,
+                     after = i + 1 == spoken.size() ? a->durationS : spoken[i + 1].take.words.front().startS;
+        t.fromS = std::max(t.fromS - kBeforeS, std::min(t.fromS, (before + t.fromS) / 2));
+        t.toS = std::min(t.toS + kAfterS, std::max(t.toS, (after + t.toS) / 2));
+    }
+    const auto file = keptFile(folder, wish.audio, *sound);
+    if (!file) return file.error();
+    for (auto& s : spoken) {
+        s.take.file = *file;
+        out.beats.push_back({s.part->beat, s.take.fromS, s.take.toS, std::move(s.differences)});
+        out.guide = withTake(std::move(out.guide), s.part->beat, std::move(s.take));
+    }
+    return out;
+}
+
+Result<std::shared_ptr<const Sound>> TakeSounds::of(const fs::path& folder, const Take& take) {
+    const auto path = folder / take.file;
+    std::ostringstream key;
+    key.precision(9);
+    key << path.string() << ' ' << take.fromS << ' ' << take.toS;
+    for (const auto& c : allCuts(take)) key << ' ' << c.fromS << '-' << c.toS;
+    const std::lock_guard guard(lock_);
+    if (const auto known = made_.find(key.str()); known != made_.end()) return known->second;
+    if (last_.first != path || !last_.second) {
+        auto file = readSound(path, kTakeRate);
+        if (!file) return file.error();
+        last_ = {path, std::make_shared<const Sound>(std::move(*file))};
+    }
+    auto heard = heardSound(take, *last_.second);
+    if (heard.samples.empty())
+        return Error{"take.silent", "nothing is left of the take", path.string(), "a span inside the file"};
+    auto made = std::make_shared<const Sound>(levelled(std::move(heard), kVoiceLufs));
+    made_[key.str()] = made;
+    return made;
+}
+
+Speeches speechesOf(const Guide& guide, const fs::path& folder, TakeSounds& takes, Narrator* narrator) {
+    auto all = speechesOf(guide, narrator);
+    for (const auto& c : guide.corners)
+        for (const auto& b : c.beats) {
+            const auto scratch = all.of(b.id, false);
+            if (b.takes.empty() || !scratch) continue;
+            auto speech = *scratch;
+            const auto& take = b.takes.front();
+            if (auto sound = takes.of(folder, take)) {
+                speech.sound = std::move(*sound);
+                speech.lengthS = speech.sound->length().count();
+                speech.words = heardWords(take, b.words);
+                speech.source = "take", speech.failure.clear();
+            } else
+                speech.lacking = sentence(sound.error());
+            all.put(std::move(speech));
+        }
+    return all;
+}
+
+} // namespace hl

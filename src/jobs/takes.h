@@ -1,0 +1,58 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The producer's own voice: takes brought into a guide, and what is heard of every beat.
+#pragma once
+#include "core/guide/guide.h"
+#include "core/take/aligned.h"
+#include "jobs/progress.h"
+#include "voice/narrator.h"
+
+#include <filesystem>
+#include <map>
+#include <mutex>
+#include <optional>
+
+namespace hl {
+
+/// What a take is spoken to: one beat, a corner's beats, or, with neither, all of the guide in its order.
+struct TakeWish {
+    std::filesystem::path audio; ///< any sound file, or a film for its sound
+    CornerId corner = {};
+    BeatId beat = {};
+};
+
+struct SpokenBeat {
+    BeatId beat;
+    double fromS = 0, toS = 0;           ///< of the take
+    std::vector<Difference> differences; ///< tokens counted within the beat's words
+};
+
+struct BroughtTake {
+    Guide guide; ///< with the take at every beat that it speaks
+    std::vector<SpokenBeat> beats;
+    std::vector<BeatId> unspoken; ///< of those asked for
+    Level level;
+};
+
+/// Lays the take on the words, copies the file into the guide's folder, and gives each beat its span. The folder's
+/// guide.json is not written. Errors: take.*, media.*, voice.unavailable, file.*, job.cancelled.
+Result<BroughtTake> bringTake(const Guide& guide, const std::filesystem::path& folder, const TakeWish& wish,
+                              const Progress& progress);
+
+/// What is heard of takes, made once and kept: a sentence is asked for many times while the guide is edited. For any
+/// thread.
+class TakeSounds {
+  public:
+    /// Levelled. Errors: file.missing, media.*, take.silent (nothing is left of it).
+    Result<std::shared_ptr<const Sound>> of(const std::filesystem::path& folder, const Take& take);
+
+  private:
+    std::mutex lock_;
+    std::map<std::string, std::shared_ptr<const Sound>> made_;
+    std::pair<std::filesystem::path, std::shared_ptr<const Sound>> last_; ///< the file that was read last
+};
+
+/// Takes where there are any, else the narrator's voice, which also stands in for a take that cannot be read and says
+/// so. `narrator` may be null.
+Speeches speechesOf(const Guide& guide, const std::filesystem::path& folder, TakeSounds& takes, Narrator* narrator);
+
+} // namespace hl
