@@ -51,6 +51,7 @@ int main(int argc, char** argv) {
         {"Cameras of other makers, against known poses", accuracyOfCameras},
         {"Hard films: soft cars, shaking, rain, low sun, night", accuracyOfHardFilms},
         {"Following things", accuracyOfFollowing},
+        {"Takes laid on their scripts", accuracyOfTakes},
         {"Marks: overlays, following, solving", [&] { return speedOfMarks(demo); }},
         {"Sync over made cases", syncCases},
         {"Reading a log", [&] { return speedOfImport(demo); }},

@@ -28,6 +28,7 @@ Report accuracyOfPanels();
 Report accuracyOfCameras();   ///< prints a table of its cases first
 Report accuracyOfHardFilms(); ///< the same of shaking, rain, low sun, night
 Report accuracyOfFollowing();
+Report accuracyOfTakes();
 Report speedOfMarks(const std::filesystem::path& demo);
 Report syncCases(); ///< prints a table of its cases first
 Report speedOfImport(const std::filesystem::path& demo);

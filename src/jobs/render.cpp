@@ -179,6 +179,8 @@ Result<RenderReport> render(const Guide& guide, const Session& m, const Cut& cut
     for (auto& c : captions) c.startS = std::max(0.0, c.startS - wish.fromS), c.endS -= wish.fromS;
     if (auto s = writeFile(std::filesystem::path(wish.out).replace_extension(".vtt"), webVtt(captions)); !s)
         return s.error();
+    if (auto s = writeFile(std::filesystem::path(wish.out).replace_extension(".srt"), subRip(captions)); !s)
+        return s.error();
     const double wall = std::chrono::duration<double>(std::chrono::steady_clock::now() - started).count();
     return RenderReport{wish.out, span.last - span.first, static_cast<double>(span.last - span.first) / span.frameRate,
                         wall};

@@ -18,7 +18,7 @@ struct RenderReport {
     double seconds = 0, wallS = 0;
 };
 
-/// Decode, retime, paint, encode. Captions are written beside the video as WebVTT.
+/// Decode, retime, paint, encode. Captions are written beside the video as WebVTT and SubRip.
 /// Errors: movie.*, media.*, render.empty, job.cancelled.
 Result<RenderReport> render(const Guide& guide, const Session& session, const Cut& cut, const RenderWish& wish,
                             const Progress& progress);

@@ -2,13 +2,15 @@
 #include "core/words/captions.h"
 
 #include <algorithm>
+#include <cctype>
 #include <cmath>
 #include <cstdio>
 
 namespace hl {
 namespace {
 
-constexpr std::size_t kMostLetters = 84; // two lines of 42, the customary limit for reading along
+constexpr std::size_t kLineLetters = 42,
+                      kMostLetters = 80; // two lines, the customary limit for reading along; a break is seldom even
 
 std::string stamp(double s) {
     const long ms = std::lround(s * 1000);
@@ -45,16 +47,29 @@ struct Piece {
     std::size_t from, to, letters;
 };
 
+bool fitsTwoLines(std::string text) {
+    while (!text.empty() && text.back() == ' ') text.pop_back();
+    const auto lines = inLines(text);
+    const auto second = lines.find('\n');
+    const auto letters = [](const std::string& line) { return letterStarts(line).size() - 1; };
+    return letters(lines.substr(0, second)) <= kLineLetters &&
+           (second == std::string::npos || letters(lines.substr(second + 1)) <= kLineLetters);
+}
+
 std::vector<Piece> piecesOf(const std::string& s) {
     const auto at = letterStarts(s);
     const std::size_t all = at.size() - 1;
     std::vector<Piece> pieces;
     for (std::size_t first = 0; first < all;) {
         std::size_t next = all;
-        if (const auto left = all - first; left > kMostLetters) {
+        if (const auto left = all - first;
+            left > kMostLetters || !fitsTwoLines(s.substr(at[first], at[all] - at[first]))) {
             // Even pieces read better than one full and one crumb.
             const auto count = (left + kMostLetters - 1) / kMostLetters;
-            next = breakAfter(s, at, first, std::min(kMostLetters, left / count + 14));
+            auto limit = std::min(kMostLetters, left / count + 14);
+            next = breakAfter(s, at, first, limit);
+            while (!fitsTwoLines(s.substr(at[first], at[next] - at[first])) && limit > kLineLetters)
+                next = breakAfter(s, at, first, limit -= 4);
         }
         pieces.push_back({at[first], at[next], next - first});
         first = next;
@@ -99,16 +114,65 @@ std::vector<Caption> captionsOf(const Cut& cut) {
     std::vector<Caption> all;
     for (const auto& s : cut.sections)
         for (const auto& w : s.spoken) all.insert(all.end(), w.captions.begin(), w.captions.end());
+    // Who reads more slowly than is spoken gets the silence that follows.
+    constexpr double kLettersAS = 17;
+    for (std::size_t i = 0; i < all.size(); ++i) {
+        const double wished = all[i].startS + static_cast<double>(letterStarts(all[i].text).size() - 1) / kLettersAS;
+        const double next = i + 1 < all.size() ? all[i + 1].startS : cut.lengthS;
+        if (wished > all[i].endS) all[i].endS = std::max(all[i].endS, std::min(wished, next));
+    }
     return all;
+}
+
+std::string inLines(const std::string& text) {
+    const auto at = letterStarts(text);
+    const std::size_t letters = at.size() - 1;
+    if (letters <= kLineLetters) return text;
+    // The evenest break; better behind a comma or before a little word, which begins a phrase.
+    static constexpr std::string_view kBeginners[] = {"and ",  "but ",   "or ",      "to ",     "at ",    "on ",
+                                                      "in ",   "up ",    "down ",    "before ", "after ", "with ",
+                                                      "from ", "until ", "because ", "so ",     "then ",  "the "};
+    double best = 1e9;
+    std::size_t chosen = 0;
+    for (std::size_t i = 1; i < letters; ++i) {
+        if (text[at[i]] != ' ') continue;
+        const std::size_t over = std::max(i, letters - i - 1);
+        double cost = std::abs(static_cast<double>(i) - static_cast<double>(letters) / 2);
+        if (over > kLineLetters) cost += 100.0 * static_cast<double>(over - kLineLetters);
+        const auto next = std::string_view(text).substr(at[i] + 1);
+        if (std::string_view(",;:.!?").find(text[at[i] - 1]) != std::string_view::npos)
+            cost -= 8;
+        else if (std::any_of(std::begin(kBeginners), std::end(kBeginners),
+                             [&](auto w) { return next.substr(0, w.size()) == w; }))
+            cost -= 4;
+        else if (std::isupper(static_cast<unsigned char>(next.front())) != 0)
+            cost += 4; // a name of two words is not torn
+        if (cost < best) best = cost, chosen = i;
+    }
+    if (chosen == 0) return text; // one word as long as that
+    return text.substr(0, at[chosen]) + '\n' + text.substr(at[chosen] + 1);
 }
 
 std::string webVtt(const std::vector<Caption>& captions) {
     std::string out = "WEBVTT\n\n";
     for (const auto& c : captions) {
         std::string text;
-        for (const char k : c.text) text += k == '<' ? "&lt;" : (k == '&' ? "&amp;" : std::string(1, k));
+        for (const char k : inLines(c.text)) text += k == '<' ? "&lt;" : (k == '&' ? "&amp;" : std::string(1, k));
         out += stamp(c.startS) + " --> " + stamp(c.endS) + "\n" + text + "\n\n";
     }
+    return out;
+}
+
+std::string subRip(const std::vector<Caption>& captions) {
+    std::string out;
+    const auto time = [](double s) {
+        auto t = stamp(s);
+        std::replace(t.begin(), t.end(), '.', ',');
+        return t;
+    };
+    for (std::size_t i = 0; i < captions.size(); ++i)
+        out += std::to_string(i + 1) + "\n" + time(captions[i].startS) + " --> " + time(captions[i].endS) + "\n" +
+               inLines(captions[i].text) + "\n\n";
     return out;
 }
 

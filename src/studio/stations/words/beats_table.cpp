@@ -67,6 +67,16 @@ QString paceText(const Section& s, BeatId beat) {
     return pace;
 }
 
+/// How long, by whom, and how much of it was said differently.
+QString spokenText(const Spoken& w, const Beat* b) {
+    auto text = QObject::tr("%1 s").arg((w.end - w.start).count(), 0, 'f', 1);
+    if (!b || b->takes.empty()) return text;
+    text += QStringLiteral("\n") + QObject::tr("own voice");
+    if (const auto n = b->takes.front().slips.size(); n > 0)
+        text += QStringLiteral("\n") + QObject::tr("%1 to settle").arg(n);
+    return text;
+}
+
 } // namespace
 
 BeatsTable::BeatsTable(Desk& desk, Player& player, QWidget* parent)
@@ -106,7 +116,7 @@ BeatsTable::BeatsTable(Desk& desk, Player& player, QWidget* parent)
     h->setSectionResizeMode(Words, QHeaderView::Stretch);
     h->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
     h->setHighlightSections(false);
-    for (const auto& [c, w] : {std::pair(At, 74), std::pair(Cue, 96), std::pair(Spoken_, 62), std::pair(Picture, 96)})
+    for (const auto& [c, w] : {std::pair(At, 74), std::pair(Cue, 96), std::pair(Spoken_, 84), std::pair(Picture, 96)})
         table_->setColumnWidth(c, w);
     connect(h, &QHeaderView::sectionResized, table_, [this] {
         QTimer::singleShot(0, table_, &QTableWidget::resizeRowsToContents);
@@ -178,9 +188,8 @@ void BeatsTable::refreshTimes() {
         for (int row = 0; row < table_->rowCount(); ++row)
             for (const auto& w : s.spoken)
                 if (w.beat() == beatOf(row)) {
-                    table_->item(row, Spoken_)
-                        ->setText(QString::number((w.end - w.start).count(), 'f', 1) + QStringLiteral(" s"));
                     const auto* b = beatWith(desk_.guide(), w.beat());
+                    table_->item(row, Spoken_)->setText(spokenText(w, b));
                     table_->item(row, Picture)->setText(paceText(s, w.beat()) + (b ? pictureText(*b) : QString()));
                 }
     }

@@ -3,6 +3,7 @@
 
 #include "core/take/take_edits.h"
 #include "core/take/take_sound.h"
+#include "picture/tokens.h"
 #include "studio/stations/words/wave_strip.h"
 #include "studio/widgets/choice_box.h"
 #include "studio/widgets/style.h"
@@ -58,7 +59,9 @@ TakePanel::TakePanel(Desk& desk, QWidget* parent)
                                   std::pair(tr("pauses at most 0.35 s"), 0.35)})
         pauses_->addItem(text, s);
     auto* top = new QHBoxLayout;
-    top->addWidget(headline(tr("Your voice")));
+    auto* title = new QLabel(tr("Your voice"));
+    title->setStyleSheet(QStringLiteral("font-size: %1px; font-weight: 700").arg(look::kText));
+    top->addWidget(title);
     top->addWidget(source_, 1);
     for (QWidget* w : std::initializer_list<QWidget*>{pauses_, earlier_, away_, bring_, speak_}) top->addWidget(w);
     auto* column = new QVBoxLayout(this);
