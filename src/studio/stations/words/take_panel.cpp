@@ -35,7 +35,7 @@ TakePanel::TakePanel(Desk& desk, QWidget* parent)
     : QWidget(parent), desk_(desk), recording_(new Recording(this)), source_(new QLabel), words_(new QLabel),
       said_(new QLabel), speak_(plainButton(tr("Speak"))), bring_(plainButton(tr("Bring in a take"))),
       away_(plainButton(tr("Put away"))), earlier_(plainButton(tr("Earlier take"))),
-      pauses_(choiceBox(tr("Pauses of the take"), "pauses", 120)), wave_(new WaveStrip), bar_(new LevelBar),
+      pauses_(choiceBox(tr("Pauses of the take"), "pauses", 136)), wave_(new WaveStrip), bar_(new LevelBar),
       slipArea_(new QWidget), slips_(new QVBoxLayout(slipArea_)), scopes_(new QMenu(bring_)) {
     setObjectName(QStringLiteral("takes"));
     speak_->setObjectName(QStringLiteral("speak"));
@@ -55,8 +55,8 @@ TakePanel::TakePanel(Desk& desk, QWidget* parent)
     scopes_->addAction(tr("of this corner"), this, [this] { askForFile(true, false); });
     scopes_->addAction(tr("of the whole guide"), this, [this] { askForFile(false, true); });
     bring_->setMenu(scopes_);
-    for (const auto& [text, s] : {std::pair(tr("pauses as spoken"), 0.0), std::pair(tr("pauses at most 0.6 s"), 0.6),
-                                  std::pair(tr("pauses at most 0.35 s"), 0.35)})
+    for (const auto& [text, s] :
+         {std::pair(tr("all pauses"), 0.0), std::pair(tr("pauses 0.6 s"), 0.6), std::pair(tr("pauses 0.35 s"), 0.35)})
         pauses_->addItem(text, s);
     auto* top = new QHBoxLayout;
     auto* title = new QLabel(tr("Your voice"));
