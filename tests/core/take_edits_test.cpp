@@ -7,7 +7,6 @@
 #include "core/units/numbers.h"
 
 #include <catch2/catch.hpp>
-#include <random>
 
 using namespace hl;
 
@@ -124,7 +123,6 @@ TEST_CASE("what was said besides is cut out, and pauses are shortened, without a
 }
 
 TEST_CASE("words that were rewritten keep the times of those that stayed") {
-    std::mt19937 random(9);
     const auto t = spoken();
     for (const char* now : {"Brake at the board now.", "Brake hard at that board, now!", "Now.", "",
                             "Something quite different here", "board the at Brake"}) {

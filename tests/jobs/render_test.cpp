@@ -56,7 +56,8 @@ TEST_CASE("a piece is rendered with every frame, its sound and its captions") {
     for (const float s : sound->samples) loud = std::max(loud, std::abs(static_cast<double>(s)));
     CHECK(loud > 0.1);
     CHECK(slurp(dir / "piece.vtt").find("-->") != std::string::npos);
-    CHECK(dir.entries() == 2);
+    CHECK(slurp(dir / "piece.srt").find("-->") != std::string::npos);
+    CHECK(dir.entries() == 3);
 }
 
 TEST_CASE("what the preview paints is what the render holds") {

@@ -23,7 +23,7 @@ class WaveStrip : public QWidget {
     std::vector<double> words_;
 };
 
-/// The level while somebody speaks: green below -6 dBFS, lit above, and said in words when it clips.
+/// The level while somebody speaks: dark up to -6 dBFS, lit above; that it clips is said in words beside it.
 class LevelBar : public QWidget {
     Q_OBJECT
   public:
