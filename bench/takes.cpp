@@ -119,11 +119,11 @@ Report accuracyOfTakes() {
     report.push_back({"time taken, of the take's length", tookS / spokenS, "", 0.1});
     std::vector<double> off;
     for (const int pace : {140, 165, 190}) {
-        auto voice = scratchVoice(pace);
+        auto voice = scratchVoice();
         const auto script = someScript(random);
         std::string text;
         for (const auto& t : script) text += t.text + ' ';
-        const auto u = voice ? (*voice)->speak(text) : Result<Utterance>(voice.error());
+        const auto u = voice ? (*voice)->speak(text, pace) : Result<Utterance>(voice.error());
         if (!u) continue;
         const auto a = aligned(withNoise(u->sound, 20, random), tokensOf(text), goOn);
         const auto own = tokensOf(text);

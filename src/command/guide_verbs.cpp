@@ -5,6 +5,7 @@
 #include "command/verbs.h"
 #include "core/check/check.h"
 #include "core/units/numbers.h"
+#include "core/words/live_values.h"
 #include "jobs/bring_in.h"
 #include "jobs/look.h"
 #include "jobs/publish.h"
@@ -45,7 +46,8 @@ Result<OpenGuide> opened(const std::string& folder) {
     const auto narrator = scratchVoice();
     OpenGuide o{std::move(*guide), std::move(*session), {}, {}};
     TakeSounds takes;
-    o.speeches = speechesOf(o.guide, o.session.folder, takes, narrator ? narrator->get() : nullptr);
+    o.speeches =
+        speechesOf(asSaid(o.guide, o.session.measured), o.session.folder, takes, narrator ? narrator->get() : nullptr);
     o.cut = planCut(o.guide, o.session, o.speeches);
     return o;
 }

@@ -13,7 +13,7 @@ namespace {
 /// A guide that holds nothing but what a draft is written from.
 Guide blankOf(const Guide& g) {
     Guide blank;
-    blank.scene = g.scene;
+    blank.scene = g.scene, blank.school = g.school;
     return blank;
 }
 
@@ -83,6 +83,27 @@ std::vector<Finding> misfitsOf(const Guide& before, const Session& old, const Gu
 }
 
 } // namespace
+
+Guide redraftedFor(Guide guide, const Session& s, const School& school, const Scene& scene) {
+    const auto before = draftOf(guide, s);
+    guide.school = school, guide.scene = scene;
+    const auto now = draftOf(guide, s);
+    return redrafted(std::move(guide), before, now);
+}
+
+Guide withoutDraftedWords(Guide guide, const Session& s, const std::vector<CornerId>& corners) {
+    const auto draft = draftOf(guide, s);
+    for (std::size_t i = 0; i < std::min(guide.corners.size(), draft.corners.size()); ++i) {
+        auto& c = guide.corners[i];
+        if (std::find(corners.begin(), corners.end(), c.id) == corners.end()) continue;
+        std::erase_if(c.beats, [&](const Beat& b) {
+            return b.pass == Pass::Walk && b.takes.empty() &&
+                   std::any_of(draft.corners[i].beats.begin(), draft.corners[i].beats.end(),
+                               [&](const Beat& d) { return d.words == b.words && d.cue == b.cue; });
+        });
+    }
+    return guide;
+}
 
 Result<std::vector<LapReport>> reportLaps(const Guide& guide, const Session& s, const Progress& progress) {
     std::vector<LapTrace> traces;

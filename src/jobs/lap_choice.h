@@ -18,6 +18,13 @@ struct OtherLap {
     std::vector<Finding> misfits;
 };
 
+/// The guide drafted in another school and scene (units, labels of corners): what is still as it was drafted is drafted
+/// anew, what people wrote stays.
+Guide redraftedFor(Guide guide, const Session& session, const School& school, const Scene& scene);
+
+/// Without the walk-through's words of these corners that are still as they were drafted and have no take.
+Guide withoutDraftedWords(Guide guide, const Session& session, const std::vector<CornerId>& corners);
+
 /// The guide explains another lap: corners, facts and drafted words are new, what people wrote stays.
 /// Errors: laps.no-such, those of bringUp.
 Result<OtherLap> onOtherLap(const Guide& guide, const Session& before, int lap, const Progress& progress);

@@ -176,8 +176,13 @@ Result<RenderReport> render(const Guide& guide, const Session& m, const Cut& cut
 
     auto captions = captionsOf(cut);
     std::erase_if(captions, [&](const Caption& c) { return c.endS <= wish.fromS || c.startS >= toS; });
-    for (auto& c : captions) c.startS = std::max(0.0, c.startS - wish.fromS), c.endS -= wish.fromS;
-    if (auto s = writeFile(std::filesystem::path(wish.out).replace_extension(".vtt"), webVtt(captions)); !s)
+    for (auto& c : captions) {
+        c.startS = std::max(0.0, c.startS - wish.fromS), c.endS -= wish.fromS;
+        for (auto& w : c.words) w.startS -= wish.fromS;
+    }
+    if (auto s =
+            writeFile(std::filesystem::path(wish.out).replace_extension(".vtt"), webVtt(captions, guide.wordTimes));
+        !s)
         return s.error();
     if (auto s = writeFile(std::filesystem::path(wish.out).replace_extension(".srt"), subRip(captions)); !s)
         return s.error();

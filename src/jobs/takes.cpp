@@ -4,13 +4,15 @@
 #include "core/take/take_edits.h"
 #include "core/take/take_sound.h"
 #include "core/units/numbers.h"
+#include "core/words/live_values.h"
+#include "jobs/keep_take.h"
 #include "media/sound.h"
-#include "media/video_reader.h"
-#include "store/files.h"
+#include "media/voice_filter.h"
 #include "voice/align.h"
 #include "voice/loudness.h"
 
 #include <algorithm>
+#include <cmath>
 #include <sstream>
 
 namespace hl {
@@ -32,15 +34,25 @@ struct Script {
 
 Script scriptOf(const Guide& guide, const TakeWish& wish) {
     Script out;
-    for (const auto& c : guide.corners) {
-        if (wish.corner && c.id != wish.corner) continue;
-        for (const auto& b : c.beats) {
-            if ((wish.beat && b.id != wish.beat) || !hasWords(b.words)) continue;
-            auto tokens = tokensOf(b.words);
-            out.parts.push_back({b.id, b.words, out.tokens.size(), tokens.size()});
-            out.tokens.insert(out.tokens.end(), tokens.begin(), tokens.end());
-        }
-    }
+    const auto add = [&](const Beat& b) {
+        if ((wish.beat && b.id != wish.beat) || !hasWords(b.words)) return;
+        auto tokens = tokensOf(b.words);
+        out.parts.push_back({b.id, b.words, out.tokens.size(), tokens.size()});
+        out.tokens.insert(out.tokens.end(), tokens.begin(), tokens.end());
+    };
+    const auto section = [&](SectionKind kind) {
+        const auto* s = wordsOf(guide, kind);
+        if (s && !wish.corner)
+            for (const auto& b : s->beats) add(b);
+    };
+    section(SectionKind::Card), section(SectionKind::Conditions);
+    for (const auto& c : guide.corners)
+        if (!wish.corner || c.id == wish.corner)
+            for (const auto pass :
+                 kPasses) // the recap is spoken at the end, but in road order it is one with the others
+                for (const auto& b : c.beats)
+                    if (b.pass == pass) add(b);
+    section(SectionKind::Close);
     return out;
 }
 
@@ -89,38 +101,11 @@ std::optional<CutOut> spokenSpan(const Take& take, const Script::Part& part, con
     return span;
 }
 
-/// "takes/NAME", a name that nothing has yet.
-std::string freeName(const fs::path& folder, const fs::path& audio, const std::string& ending) {
-    std::error_code ec;
-    for (int k = 1;; ++k) {
-        const auto name = audio.stem().string() + (k > 1 ? "-" + std::to_string(k) : "") + ending;
-        if (!fs::exists(folder / "takes" / name, ec)) return "takes/" + name;
-    }
-}
-
-/// A sound file as it is; of a film its sound alone.
-Result<std::string> keptFile(const fs::path& folder, const fs::path& audio, const Sound& sound) {
-    if (auto made = makeFolder(folder / "takes"); !made) return made.error();
-    std::error_code ec;
-    const auto inside = fs::relative(audio, folder, ec);
-    if (!ec && !inside.empty() && *inside.begin() == "takes") return inside.generic_string(); // it was recorded there
-    if (VideoReader::open(audio, 1)) {
-        const auto name = freeName(folder, audio, ".wav");
-        if (auto done = writeFile(folder / name, wavBytes(sound)); !done) return done.error();
-        return name;
-    }
-    const auto bytes = readFile(audio);
-    if (!bytes) return bytes.error();
-    const auto name = freeName(folder, audio, audio.extension().string());
-    if (auto done = writeFile(folder / name, *bytes); !done) return done.error();
-    return name;
-}
-
 } // namespace
 
 Result<BroughtTake> bringTake(const Guide& guide, const fs::path& folder, const TakeWish& wish,
-                              const Progress& progress) {
-    const auto script = scriptOf(guide, wish);
+                              const Progress& progress, const MeasuredCorners& measured) {
+    const auto script = scriptOf(asSaid(guide, measured), wish);
     if (script.parts.empty())
         return Error{"take.no-words", "there are no words to speak here", "",
                      "a beat, or a corner whose beats have words"};
@@ -161,7 +146,7 @@ Result<BroughtTake> bringTake(const Guide& guide, const fs::path& folder, const 
         t.fromS = std::max(t.fromS - kBeforeS, std::min(t.fromS, (before + t.fromS) / 2));
         t.toS = std::min(t.toS + kAfterS, std::max(t.toS, (after + t.toS) / 2));
     }
-    const auto file = keptFile(folder, wish.audio, *sound);
+    const auto file = keptTake(folder, wish.audio, *sound);
     if (!file) return file.error();
     for (auto& s : spoken) {
         s.take.file = *file;
@@ -171,11 +156,41 @@ Result<BroughtTake> bringTake(const Guide& guide, const fs::path& folder, const 
     return out;
 }
 
-Result<std::shared_ptr<const Sound>> TakeSounds::of(const fs::path& folder, const Take& take) {
+Result<Take> laidAnew(const Guide& guide, const fs::path& folder, BeatId beat, const Progress& progress,
+                      const MeasuredCorners& measured) {
+    const auto said = asSaid(guide, measured);
+    const auto* b = beatWith(said, beat);
+    if (!b || b->takes.empty()) return Error{"take.none", "these words have no take", "", "a beat with a take"};
+    const auto script = scriptOf(said, {{}, {}, beat});
+    if (script.parts.empty())
+        return Error{"take.no-words", "there are no words to speak here", "", "a beat with words"};
+    auto take = b->takes.front();
+    const auto file = readSound(folder / take.file, kTakeRate);
+    if (!file) return file.error();
+    const auto sample = [&](double s) {
+        return static_cast<std::ptrdiff_t>(std::clamp(s * kTakeRate, 0.0, static_cast<double>(file->samples.size())));
+    };
+    const Sound span{
+        kTakeRate, 0, {file->samples.begin() + sample(take.fromS), file->samples.begin() + sample(take.toS)}};
+    auto a = aligned(span, script.tokens, [&](double share) {
+        progress.report(share, "listening to the take");
+        return !progress.cancelled();
+    });
+    if (!a) return a.error();
+    for (auto& w : a->words) w.startS += take.fromS, w.endS += take.fromS;
+    for (auto& d : a->differences) d.startS += take.fromS, d.endS += take.fromS;
+    std::vector<Difference> differences;
+    auto laid = takeOf(script, script.parts.front(), *a, differences);
+    take.text = laid.text, take.words = std::move(laid.words), take.slips = std::move(laid.slips);
+    return take;
+}
+
+Result<std::shared_ptr<const Sound>> TakeSounds::of(const fs::path& folder, const Take& take, const VoiceCare& care) {
     const auto path = folder / take.file;
     std::ostringstream key;
     key.precision(9);
     key << path.string() << ' ' << take.fromS << ' ' << take.toS;
+    key << ' ' << care.highPass << care.lessNoise;
     for (const auto& c : allCuts(take)) key << ' ' << c.fromS << '-' << c.toS;
     const std::lock_guard guard(lock_);
     if (const auto known = made_.find(key.str()); known != made_.end()) return known->second;
@@ -187,28 +202,49 @@ Result<std::shared_ptr<const Sound>> TakeSounds::of(const fs::path& folder, cons
     auto heard = heardSound(take, *last_.second);
     if (heard.samples.empty())
         return Error{"take.silent", "nothing is left of the take", path.string(), "a span inside the file"};
-    auto made = std::make_shared<const Sound>(levelled(std::move(heard), kVoiceLufs));
+    auto clean = cared(std::move(heard), care);
+    if (!clean) return clean.error();
+    auto made = std::make_shared<const Sound>(levelled(std::move(*clean), kVoiceLufs));
     made_[key.str()] = made;
     return made;
 }
 
+std::optional<int> learnedPace(const Guide& guide, Narrator* narrator) {
+    constexpr std::size_t kLeastTakes = 3;
+    constexpr int kSlowest = 110, kQuickest = 260, kStep = 4;
+    std::vector<double> longer; // than the scratch voice
+    if (!narrator) return std::nullopt;
+    eachBeat(guide, [&](const Beat& b, const GuideCorner*) {
+        if (b.takes.empty() || b.takes.front().words.size() < 3) return;
+        const auto& take = b.takes.front();
+        if (const auto scratch = narrator->speak(take.text); scratch && scratch->sound.length().count() > 0.3)
+            longer.push_back(heardLength(take) / scratch->sound.length().count());
+    });
+    if (longer.size() < kLeastTakes) return std::nullopt;
+    std::nth_element(longer.begin(), longer.begin() + static_cast<std::ptrdiff_t>(longer.size() / 2), longer.end());
+    const double pace = kUsualPace / std::max(0.1, longer[longer.size() / 2]);
+    return std::clamp(kStep * static_cast<int>(std::lround(pace / kStep)), kSlowest, kQuickest);
+}
+
 Speeches speechesOf(const Guide& guide, const fs::path& folder, TakeSounds& takes, Narrator* narrator) {
-    auto all = speechesOf(guide, narrator);
-    for (const auto& c : guide.corners)
-        for (const auto& b : c.beats) {
-            const auto scratch = all.of(b.id, false);
-            if (b.takes.empty() || !scratch) continue;
-            auto speech = *scratch;
-            const auto& take = b.takes.front();
-            if (auto sound = takes.of(folder, take)) {
-                speech.sound = std::move(*sound);
-                speech.lengthS = speech.sound->length().count();
-                speech.words = heardWords(take, b.words);
-                speech.source = "take", speech.failure.clear();
-            } else
-                speech.lacking = sentence(sound.error());
-            all.put(std::move(speech));
-        }
+    auto all = speechesOf(guide, narrator, learnedPace(guide, narrator).value_or(kUsualPace));
+    eachBeat(guide, [&](const Beat& b, const GuideCorner*) {
+        if (b.takes.empty()) return;
+        const auto scratch = all.of(b.id, false);
+        auto speech = scratch ? *scratch : Speech{}; // what nobody has typed yet can be heard all the same
+        speech.beat = b.id;
+        const auto& take = b.takes.front();
+        if (auto sound = takes.of(folder, take, guide.voiceCare)) {
+            speech.sound = std::move(*sound);
+            speech.lengthS = speech.sound->length().count();
+            speech.words = heardWords(take, b.words);
+            speech.source = "take", speech.failure.clear();
+        } else if (scratch)
+            speech.lacking = sentence(sound.error());
+        else
+            speech.failure = sentence(sound.error()), speech.lengthS = heardLength(take);
+        all.put(std::move(speech));
+    });
     return all;
 }
 

@@ -33,17 +33,24 @@ struct BroughtTake {
     Level level;
 };
 
-/// Lays the take on the words, copies the file into the guide's folder, and gives each beat its span. The folder's
-/// guide.json is not written. Errors: take.*, media.*, voice.unavailable, file.*, job.cancelled.
+/// As it is said (core/words/live_values.h) where `measured` is given. Lays the take on the words, copies the file into
+/// the guide's folder, and gives each beat its span. The folder's guide.json is not written. Errors: take.*, media.*,
+/// voice.unavailable, file.*, job.cancelled.
 Result<BroughtTake> bringTake(const Guide& guide, const std::filesystem::path& folder, const TakeWish& wish,
-                              const Progress& progress);
+                              const Progress& progress, const MeasuredCorners& measured = {});
+
+/// The take that is heard of a beat, laid on what its words are now: a talk-over that was typed in later, or words that
+/// were written anew. Errors: as bringTake, take.none (the beat has no take).
+Result<Take> laidAnew(const Guide& guide, const std::filesystem::path& folder, BeatId beat, const Progress& progress,
+                      const MeasuredCorners& measured = {});
 
 /// What is heard of takes, made once and kept: a sentence is asked for many times while the guide is edited. For any
 /// thread.
 class TakeSounds {
   public:
-    /// Levelled. Errors: file.missing, media.*, take.silent (nothing is left of it).
-    Result<std::shared_ptr<const Sound>> of(const std::filesystem::path& folder, const Take& take);
+    /// Cleaned as wished, and levelled. Errors: file.missing, media.*, take.silent (nothing is left of it).
+    Result<std::shared_ptr<const Sound>> of(const std::filesystem::path& folder, const Take& take,
+                                            const VoiceCare& care = {});
 
   private:
     std::mutex lock_;
@@ -51,8 +58,12 @@ class TakeSounds {
     std::pair<std::filesystem::path, std::shared_ptr<const Sound>> last_; ///< the file that was read last
 };
 
+/// Words a minute of the producer, learned from the takes that are heard: how they compare with the scratch voice on
+/// the same words. None from fewer than three takes. `narrator` may be null: none.
+std::optional<int> learnedPace(const Guide& guide, Narrator* narrator);
+
 /// Takes where there are any, else the narrator's voice, which also stands in for a take that cannot be read and says
-/// so. `narrator` may be null.
+/// so; it speaks at the pace that was learned. `narrator` may be null. The guide is given as it is said.
 Speeches speechesOf(const Guide& guide, const std::filesystem::path& folder, TakeSounds& takes, Narrator* narrator);
 
 } // namespace hl

@@ -3,6 +3,7 @@
 
 #include "core/words/captions.h"
 #include "core/words/draft.h"
+#include "core/words/live_values.h"
 #include "picture/tokens.h"
 #include "store/facts_json.h"
 
@@ -282,7 +283,10 @@ PageFiles makePage(const Guide& g, const Cut& cut, const MeasuredCorners& measur
         if (c.consequence > 0) d.set("consequence", std::string(consequenceText(c.consequence)));
         d.set("rows", rowsOf(c, facts ? *facts : CornerFacts{}, g.scene.speedUnit));
         std::string words;
-        for (const auto& b : c.beats) words += (words.empty() ? "" : " ") + b.words;
+        for (const auto pass : kPasses)
+            for (const auto& b : c.beats)
+                if (b.pass == pass && !b.words.empty())
+                    words += (words.empty() ? "" : " ") + asSaid(g, measured, b.id).text;
         d.set("words", words);
         corners.push_back(d);
     }

@@ -105,6 +105,8 @@ std::optional<Anchor> anchorFrom(const JsonView& v) {
 json write(const Beat& b) {
     json j = {{"id", b.id.value}, {"topic", key(b.topic)}, {"at_m", b.atM}, {"words", b.words}, {"cue", b.cue}};
     if (b.shown) j["shown"] = text(*b.shown);
+    if (b.pass != Pass::Walk) j["pass"] = key(b.pass);
+    if (!b.caption.empty()) j["caption"] = b.caption;
     if (!b.takes.empty()) j["takes"] = listOf(b.takes, [](const Take& t) { return withMore(toJson(t), t.more); });
     return j;
 }
@@ -121,6 +123,12 @@ Beat beatFrom(const JsonView& v) {
     json kept = json::object();
     Beat b{{v.whole("id")}, topicFrom(v, kept), v.number("at_m"), v.text("words"), v.text("cue", "")};
     if (const auto shown = v.find("shown")) b.shown = pictureFrom(*shown);
+    b.caption = v.text("caption", "");
+    const auto pass = v.text("pass", "walk");
+    if (const auto known = passOf(pass))
+        b.pass = *known;
+    else
+        kept["pass"] = pass;
     if (v.find("takes"))
         b.takes = listOf<Take>(v, "takes", [](const JsonView& t) {
             auto take = takeFrom(t);
@@ -475,23 +483,59 @@ OutlinePart partFrom(const JsonView& v) {
         if (const auto known = sectionKindOf(kind.text()))
             p.sections.push_back(*known);
         else
-            kind.tell("is \"" + kind.text() + "\"", "card, conditions, set-up, lap, walk-through or run");
+            kind.tell("is \"" + kind.text() + "\"",
+                      "card, conditions, set-up, lap, walk-through, run, detail, above, recap or close");
     return p;
 }
 
+json write(const SectionWords& s) {
+    return {{"section", name(s.section)},
+            {"beats", listOf(s.beats, [](const Beat& b) { return withMore(write(b), b.more); })}};
+}
+
+SectionWords sectionWordsFrom(const JsonView& v) {
+    SectionWords s;
+    const auto section = v.at("section");
+    if (const auto known = sectionKindOf(section.text()))
+        s.section = *known;
+    else
+        section.tell("is \"" + section.text() + "\"", "card, conditions or close");
+    s.beats = listOf<Beat>(v, "beats", beatFrom);
+    keepUnknown(s, v.raw(), write(s));
+    return s;
+}
+
+json write(const School& s) {
+    return {{"numbers", s.numbers}, {"advanced", s.advanced}, {"as_i", s.asI}, {"distance", key(s.distance)}};
+}
+
+/// A unit that nobody here knows counts as metres.
+School schoolFrom(const JsonView& v) {
+    return {v.flag("numbers", true), v.flag("advanced", true), v.flag("as_i", false),
+            distanceUnitOf(v.text("distance", "metres")).value_or(DistanceUnit::Metres)};
+}
+
 json whole(const Guide& g) {
-    return {{"format", "high-lantern-guide"},
-            {"version", kGuideVersion},
-            {"scene", withMore(write(g.scene), g.scene.more)},
-            {"sources", withMore(write(g.sources), g.sources.more)},
-            {"setup", listOf(g.setup, [](const SetupRow& r) { return withMore(write(r), r.more); })},
-            {"outline", listOf(g.outline, [](const OutlinePart& p) { return write(p); })},
-            {"showing", withMore(toJson(g.showings), g.showings.more)},
-            {"frame_rate", g.frameRate},
-            {"loudness_lufs", g.loudnessLufs},
-            {"next_id", g.nextId},
-            {"corners", listOf(g.corners, [](const GuideCorner& c) { return withMore(write(c), c.more); })},
-            {"references", listOf(g.references, [](const GuideReference& r) { return withMore(write(r), r.more); })}};
+    json j = {{"format", "high-lantern-guide"},
+              {"version", kGuideVersion},
+              {"scene", withMore(write(g.scene), g.scene.more)},
+              {"sources", withMore(write(g.sources), g.sources.more)},
+              {"setup", listOf(g.setup, [](const SetupRow& r) { return withMore(write(r), r.more); })},
+              {"outline", listOf(g.outline, [](const OutlinePart& p) { return write(p); })},
+              {"showing", withMore(toJson(g.showings), g.showings.more)},
+              {"frame_rate", g.frameRate},
+              {"loudness_lufs", g.loudnessLufs},
+              {"next_id", g.nextId},
+              {"corners", listOf(g.corners, [](const GuideCorner& c) { return withMore(write(c), c.more); })},
+              {"references", listOf(g.references, [](const GuideReference& r) { return withMore(write(r), r.more); })}};
+    // What is as usual needs no words.
+    if (!g.sectionWords.empty())
+        j["section_words"] = listOf(g.sectionWords, [](const SectionWords& s) { return withMore(write(s), s.more); });
+    if (g.school != School{}) j["school"] = write(g.school);
+    if (g.voiceCare != VoiceCare{})
+        j["voice"] = {{"high_pass", g.voiceCare.highPass}, {"less_noise", g.voiceCare.lessNoise}};
+    if (g.wordTimes) j["caption_word_times"] = true;
+    return j;
 }
 
 } // namespace
@@ -514,6 +558,11 @@ Result<Guide> guideFrom(const json& j) {
     g.nextId = v.whole("next_id");
     for (const auto& c : v.at("corners").list()) g.corners.push_back(cornerFrom(c));
     for (const auto& r : v.at("references").list()) g.references.push_back(referenceFrom(r));
+    g.sectionWords = listOf<SectionWords>(v, "section_words", sectionWordsFrom);
+    if (const auto school = v.find("school")) g.school = schoolFrom(*school);
+    if (const auto voice = v.find("voice"))
+        g.voiceCare = {voice->flag("high_pass", false), voice->flag("less_noise", false)};
+    g.wordTimes = v.flag("caption_word_times", false);
     if (wrong) {
         wrong->id = "guide.bad-value";
         return *wrong;

@@ -207,6 +207,8 @@ QWidget* MainWindow::buildMiddle() {
     strip_ = new StripView(*desk_, *player_);
     column->addWidget(buildTransport());
     column->addWidget(strip_);
+    for (auto& s : stations_)
+        if (auto* under = s->underFilm()) column->addWidget(under);
     pages_ = new QStackedWidget;
     for (auto& s : stations_) addStation(*s);
     middle_->addWidget(left);
@@ -325,6 +327,8 @@ void MainWindow::layDesk() {
     ribbon_->setCompact(wish.stretch || filmLarge_ ||
                         height() < kLowWindow); // first make room, or the window would grow
     pages_->setVisible(!filmLarge_);
+    for (auto& s : stations_)
+        if (auto* under = s->underFilm()) under->setVisible(s.get() == &here() && !filmLarge_);
     strip_->setVisible(wish.pedals);
     strip_->setTall(wish.tallPedals && !filmLarge_);
     plan_->setVisible((wish.planBeside || wish.planBelow) && !filmLarge_);

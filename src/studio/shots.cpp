@@ -14,7 +14,7 @@
 #include "studio/stations/scene/panel_dialog.h"
 #include "studio/stations/scene/scene_page.h"
 #include "studio/stations/scene/setup_leaf.h"
-#include "studio/stations/words/beats_table.h"
+#include "studio/stations/words/script_page.h"
 #include "studio/views/evidence_view.h"
 #include "studio/views/loupe.h"
 #include "studio/widgets/help_overlay.h"
@@ -122,7 +122,7 @@ int takeShots(MainWindow& w, const QString& guide, const QString& folder) {
     shot("pins.png");
     markers->disarm();
     w.go(QStringLiteral("Words"));
-    for (auto* t : w.findChildren<BeatsTable*>()) t->table()->setCurrentCell(1, 1);
+    if (const auto* c = w.desk().chosen(); c && c->beats.size() > 1) w.findChild<ScriptPage*>()->choose(c->beats[1].id);
     shot("words.png");
     w.go(QStringLiteral("Cut"));
     w.player().seekGuide(w.player().guideTime() + 6);

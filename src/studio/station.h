@@ -34,8 +34,9 @@ enum class Lamp { Hollow, Filled, Broken }; ///< nothing yet, done, something wr
 class Station : public QObject {
     Q_OBJECT
   public:
-    virtual QString name() const = 0; ///< on the line
-    virtual QWidget* page() = 0;      ///< made once; the window takes it
+    virtual QString name() const = 0;                ///< on the line
+    virtual QWidget* page() = 0;                     ///< made once; the window takes it
+    virtual QWidget* underFilm() { return nullptr; } ///< of its own, below the picture; made once
     virtual StationLayout layout() const { return {}; }
     virtual PictureTool* pictureTool() { return nullptr; } ///< has the clicks in the picture while one is here
     virtual QList<StationKey> keys() { return {}; }        ///< they work while one is at this station

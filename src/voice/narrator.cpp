@@ -55,13 +55,14 @@ void trimTail(Sound& sound) {
 
 class ScratchVoice : public Narrator {
   public:
-    ScratchVoice(int rate, int wordsPerMinute) : rate_(rate), wordsPerMinute_(wordsPerMinute) {}
-    Result<Utterance> speak(const std::string& text) override {
+    explicit ScratchVoice(int rate) : rate_(rate) {}
+    Result<Utterance> speak(const std::string& text, int wordsPerMinute) override {
         if (!hasWords(text)) return Utterance{{rate_, 0, {}}, {}};
         const std::lock_guard guard(espeak::lock());
-        if (const auto known = spoken_.find(text); known != spoken_.end()) return known->second;
+        const std::pair key(text, wordsPerMinute);
+        if (const auto known = spoken_.find(key); known != spoken_.end()) return known->second;
         espeak_SetVoiceByName("en-gb");
-        espeak_SetParameter(espeakRATE, wordsPerMinute_, 0);
+        espeak_SetParameter(espeakRATE, wordsPerMinute, 0);
         espeak_SetParameter(espeakPITCH, 42, 0);
         espeak_SetSynthCallback(onSound);
         Heard heard{&text, {}};
@@ -74,27 +75,28 @@ class ScratchVoice : public Narrator {
         if (heard.utterance.sound.samples.empty())
             return Error{"voice.silent", "the scratch voice made no sound of \"" + text.substr(0, 40) + "\"", "",
                          "words it can read"};
-        return spoken_.emplace(text, std::move(heard.utterance)).first->second;
+        return spoken_.emplace(key, std::move(heard.utterance)).first->second;
     }
 
     std::string_view name() const override { return "scratch voice"; }
 
   private:
-    int rate_, wordsPerMinute_;
-    std::map<std::string, Utterance> spoken_; // a sentence is asked for many times while the guide is edited
+    int rate_;
+    std::map<std::pair<std::string, int>, Utterance>
+        spoken_; // a sentence is asked for many times while the guide is edited
 };
 
 } // namespace
 
-Speeches speechesOf(const Guide& guide, Narrator* narrator) {
-    return speechesOf(guide, [narrator](const std::string& text) {
+Speeches speechesOf(const Guide& guide, Narrator* narrator, int wordsPerMinute) {
+    return speechesOf(guide, [narrator, wordsPerMinute](const std::string& text) {
         Speech s;
         if (!narrator) {
             s.failure = "no voice is installed";
             return s;
         }
         s.source = narrator->name();
-        auto u = narrator->speak(text);
+        auto u = narrator->speak(text, wordsPerMinute);
         if (!u) {
             s.failure = u.error().what;
             return s;
@@ -106,11 +108,11 @@ Speeches speechesOf(const Guide& guide, Narrator* narrator) {
     });
 }
 
-Result<std::unique_ptr<Narrator>> scratchVoice(int wordsPerMinute) {
+Result<std::unique_ptr<Narrator>> scratchVoice() {
     const int rate = espeak::rate();
     if (rate <= 0)
         return Error{"voice.unavailable", "the scratch voice is not installed", "", "the package espeak-ng-data"};
-    return std::unique_ptr<Narrator>(std::make_unique<ScratchVoice>(rate, wordsPerMinute));
+    return std::unique_ptr<Narrator>(std::make_unique<ScratchVoice>(rate));
 }
 
 } // namespace hl

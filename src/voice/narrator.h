@@ -15,19 +15,21 @@ struct Utterance {
     std::vector<SpokenWord> words;
 };
 
+inline constexpr int kUsualPace = 168; ///< words a minute
+
 class Narrator {
   public:
     virtual ~Narrator() = default;
     /// Errors: voice.silent (the voice made no sound of a text that has words).
-    virtual Result<Utterance> speak(const std::string& text) = 0;
+    virtual Result<Utterance> speak(const std::string& text, int wordsPerMinute = kUsualPace) = 0;
     virtual std::string_view name() const = 0; ///< "scratch voice"
 };
 
 /// The built-in scratch voice. One at a time may speak in a process; calls wait for each other.
 /// Errors: voice.unavailable (espeak-ng's data is not installed).
-Result<std::unique_ptr<Narrator>> scratchVoice(int wordsPerMinute = 168);
+Result<std::unique_ptr<Narrator>> scratchVoice();
 
 /// What will be heard of every beat and cue. `narrator` may be null: then nothing is, and each speech says so.
-Speeches speechesOf(const Guide& guide, Narrator* narrator);
+Speeches speechesOf(const Guide& guide, Narrator* narrator, int wordsPerMinute = kUsualPace);
 
 } // namespace hl

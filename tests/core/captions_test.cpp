@@ -62,3 +62,27 @@ TEST_CASE("captions are written as SubRip too, and stay as long as reading takes
     CHECK(all[0].endS == Approx(2.5)); // up to the next
     CHECK(all[1].endS == Approx(4.5)); // two seconds for 34 letters
 }
+
+TEST_CASE("captions written by hand are shown in their pieces, and words say when they are spoken") {
+    Speech s;
+    s.text = "Brake at the fifty board, third gear.", s.lengthS = 4;
+    s.words = {{"Brake", 0, 0},     {"at", 0.5, 6},     {"the", 0.7, 9}, {"fifty", 1.0, 13},
+               {"board,", 1.5, 19}, {"third", 2.5, 26}, {"gear.", 3, 32}};
+    const auto spoken = captionsOf(s, 10);
+    REQUIRE(spoken.size() == 1);
+    const auto timed = webVtt(spoken, true);
+    CHECK(timed.find("Brake <00:00:10.500>at <00:00:10.700>the <00:00:11.000>fifty") != std::string::npos);
+    CHECK(webVtt(spoken).find("<0") == std::string::npos);
+
+    s.caption = "Brake at 50 | | third \u2460";
+    const auto written = captionsOf(s, 10);
+    REQUIRE(written.size() == 2);
+    CHECK(written[0].text == "Brake at 50");
+    CHECK(written[1].text == "third \u2460");
+    CHECK(written[0].startS == 10);
+    CHECK(written[0].endS == Approx(written[1].startS));
+    CHECK(written[1].endS == Approx(14));
+    CHECK(webVtt(written, true).find("<0") == std::string::npos); // nobody knows when these are spoken
+    s.caption = " | ";
+    CHECK(captionsOf(s, 10).size() == 1); // nothing to read in it: the words
+}

@@ -1,8 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The producer's own voice in a guide: brought in, heard, levelled, missing.
 #include "core/guide/edits.h"
+#include "core/guide/validated.h"
 #include "core/take/take_sound.h"
 #include "jobs/takes.h"
+#include "jobs/talk_over.h"
 #include "media/sound.h"
 #include "store/files.h"
 #include "support/tiny_guide.h"
@@ -29,11 +31,11 @@ Guide worded(Guide g) {
 
 /// Spoken one after the other with silence between; where each begins, s.
 Sound spoken(const std::vector<std::string>& texts, std::vector<double>* starts = nullptr) {
-    auto voice = scratchVoice(160);
+    auto voice = scratchVoice();
     if (!voice) throw std::runtime_error(sentence(voice.error()));
     Sound all{0, 0, {}};
     for (const auto& text : texts) {
-        const auto u = (*voice)->speak(text);
+        const auto u = (*voice)->speak(text, 160);
         all.rate = u->sound.rate;
         all.samples.insert(all.samples.end(), static_cast<std::size_t>(all.rate * 7 / 10), 0.0f);
         if (starts) starts->push_back(all.length().count());
@@ -148,4 +150,136 @@ TEST_CASE("the whole guide is as loud as it was asked to be, and its true peaks 
     const Sound silence{48000, 0, std::vector<float>(4800, 0.0f)};
     CHECK(atLoudness(silence, -16).samples == silence.samples);
     CHECK(atLoudness(Sound{48000, 0, {}}, -16).samples.empty());
+}
+
+namespace {
+
+/// What is said with pauses, beginning at these seconds.
+Sound talk(const std::vector<std::pair<double, std::string>>& said) {
+    auto voice = scratchVoice();
+    Sound all{0, 0, {}};
+    for (const auto& [at, text] : said) {
+        const auto u = (*voice)->speak(text);
+        all.rate = u->sound.rate;
+        all.samples.resize(std::max(all.samples.size(), static_cast<std::size_t>(at * all.rate)), 0.0f);
+        all.samples.insert(all.samples.end(), u->sound.samples.begin(), u->sound.samples.end());
+    }
+    all.samples.insert(all.samples.end(), static_cast<std::size_t>(all.rate), 0.0f);
+    return all;
+}
+
+} // namespace
+
+TEST_CASE("a talk-over of the running film becomes words where the car was") {
+    ScratchFolder dir;
+    const auto guide = tinyGuide(dir / "g", squareFilm(dir / "film.mp4", "64x36", "x=4:y=4:w=8:h=8", "", "10", 45));
+    const auto session = bringUp(dir / "g", guide);
+    REQUIRE(session);
+    const auto clock = clockOf(guide, *session);
+    REQUIRE(guide.corners.size() >= 2);
+    const auto &a = guide.corners[0], &b = guide.corners[1];
+    // The film ran at half speed from two seconds before the first corner's turn-in.
+    const double rate = 0.5, from = seconds(clock.footage(a.turnInM)) - 1;
+    const auto takeS = [&](double atM) { return (seconds(clock.footage(atM)) - from) / rate; };
+    const auto sound = talk({{takeS(a.turnInM), "Brake here."}, {takeS(b.turnInM), "And now turn."}});
+    REQUIRE(writeFile(dir / "talk.wav", wavBytes(sound)));
+    const auto made = talkedOver(guide, *session, {dir / "talk.wav", FilmRan{from, rate}, ""}, {});
+    INFO((made ? "" : sentence(made.error())));
+    REQUIRE(made);
+    REQUIRE(made->beats.size() == 2);
+    CHECK(made->left == 0);
+    CHECK(cornerOf(made->guide, made->beats[0])->id == a.id);
+    CHECK(cornerOf(made->guide, made->beats[1])->id == b.id);
+    const auto* first = beatWith(made->guide, made->beats[0]);
+    CHECK(first->words.empty());
+    REQUIRE(first->takes.size() == 1);
+    CHECK(first->takes[0].fromS == Approx(takeS(a.turnInM)).margin(0.3));
+    CHECK(first->atM > a.turnInM - 1);
+    // Drafts give way, and it is heard before anybody has typed it.
+    CHECK(made->guide.corners[0].beats.size() < guide.corners[0].beats.size() + 1);
+    TakeSounds sounds;
+    auto voice = scratchVoice();
+    const auto speech = speechesOf(made->guide, dir / "g", sounds, voice->get()).of(first->id, false);
+    REQUIRE(speech);
+    CHECK(speech->source == "take");
+    CHECK(speech->lengthS > 0.4);
+    CHECK(speech->text.empty());
+    const auto cut = planCut(made->guide, *session, speechesOf(made->guide, dir / "g", sounds, voice->get()));
+    CHECK(std::any_of(cut.sections.begin(), cut.sections.end(), [&](const Section& s) {
+        return std::any_of(s.spoken.begin(), s.spoken.end(), [&](const Spoken& w) { return w.beat() == first->id; });
+    }));
+    // Typed in, it is laid on the words.
+    const auto typed = withWords(made->guide, first->id, "Brake here.");
+    const auto laid = laidAnew(typed, dir / "g", first->id, {});
+    REQUIRE(laid);
+    CHECK(laid->words.size() == 2);
+    CHECK(laid->text == "Brake here.");
+    CHECK(laid->words[0].startS == Approx(takeS(a.turnInM)).margin(0.25));
+    CHECK(laidAnew(guide, dir / "g", guide.corners[0].beats[0].id, {}).error().id == "take.none");
+
+    // What a person wrote stays beside it.
+    const auto mine = withWords(guide, a.beats[0].id, "My own words.");
+    const auto kept = talkedOver(mine, *session, {dir / "talk.wav", FilmRan{from, rate}, ""}, {});
+    REQUIRE(kept);
+    REQUIRE(beatWith(kept->guide, a.beats[0].id));
+    CHECK(beatWith(kept->guide, a.beats[0].id)->words == "My own words.");
+    // Nothing tells where it was spoken.
+    CHECK(talkedOver(guide, *session, {dir / "talk.wav", std::nullopt, ""}, {}).error().id == "take.no-place");
+    CHECK(talkedOver(guide, *session, {dir / "talk.wav", FilmRan{1e6, 1}, ""}, {}).error().id == "take.no-place");
+    Sound silence{48000, 0, std::vector<float>(96000, 0.0f)};
+    REQUIRE(writeFile(dir / "silent.wav", wavBytes(silence)));
+    CHECK(talkedOver(guide, *session, {dir / "silent.wav", FilmRan{from, rate}, ""}, {}).error().id == "take.silent");
+}
+
+TEST_CASE("a talk-over with a script is parted by its corners and its pauses") {
+    ScratchFolder dir;
+    const auto guide = tinyGuide(dir / "g", squareFilm(dir / "film.mp4"));
+    const auto session = bringUp(dir / "g", guide);
+    REQUIRE(session);
+    const auto sound = talk({{0.5, "Brake at the fifty board."},
+                             {3.5, "Let the pedal go slowly."},
+                             {7, "Now squeeze the power all the way."}});
+    REQUIRE(writeFile(dir / "talk.wav", wavBytes(sound)));
+    const auto n = std::to_string(guide.corners[0].number), m = std::to_string(guide.corners[1].number);
+    const auto script = "# corner " + n + "\nBrake at the fifty board. Let the pedal go slowly.\n# corner " + m +
+                        "\nNow squeeze the power all the way.\n";
+    const auto made = talkedOver(guide, *session, {dir / "talk.wav", std::nullopt, script}, {});
+    INFO((made ? "" : sentence(made.error())));
+    REQUIRE(made);
+    REQUIRE(made->beats.size() == 3);
+    CHECK(beatWith(made->guide, made->beats[0])->words == "Brake at the fifty board.");
+    CHECK(beatWith(made->guide, made->beats[1])->words == "Let the pedal go slowly.");
+    CHECK(cornerOf(made->guide, made->beats[1])->id == guide.corners[0].id);
+    CHECK(cornerOf(made->guide, made->beats[2])->id == guide.corners[1].id);
+    CHECK(beatWith(made->guide, made->beats[0])->atM < beatWith(made->guide, made->beats[1])->atM);
+    CHECK(beatWith(made->guide, made->beats[2])->takes[0].words.size() == 7);
+    CHECK(validated(made->guide));
+}
+
+TEST_CASE("the pace of a voice is learned from its takes, and the scratch voice follows it") {
+    ScratchFolder dir;
+    auto guide = worded(tinyGuide(dir / "g", squareFilm(dir / "film.mp4")));
+    const auto corner = guide.corners.front();
+    auto voice = scratchVoice();
+    CHECK_FALSE(learnedPace(guide, voice->get()));
+    // Spoken slowly: 120 words a minute.
+    Sound slow{0, 0, {}};
+    for (const auto* words : kWords) {
+        const auto u = (*voice)->speak(words, 120);
+        slow.rate = u->sound.rate;
+        slow.samples.insert(slow.samples.end(), static_cast<std::size_t>(slow.rate), 0.0f);
+        slow.samples.insert(slow.samples.end(), u->sound.samples.begin(), u->sound.samples.end());
+    }
+    REQUIRE(writeFile(dir / "slow.wav", wavBytes(slow)));
+    const auto brought = bringTake(guide, dir / "g", {dir / "slow.wav", corner.id, {}}, {});
+    REQUIRE(brought);
+    const auto pace = learnedPace(brought->guide, voice->get());
+    REQUIRE(pace);
+    CHECK(*pace == Approx(120).margin(14));
+    auto more = withNewBeat(brought->guide, corner.id, corner.apexM, "And this is not spoken yet at all.");
+    const auto id = BeatId{more.nextId - 1};
+    TakeSounds sounds;
+    const double length = speechesOf(more, dir / "g", sounds, voice->get()).of(id, false)->lengthS;
+    CHECK(length > 1.15 * (*voice)->speak("And this is not spoken yet at all.")->sound.length().count());
+    CHECK_FALSE(learnedPace(brought->guide, nullptr));
 }

@@ -47,9 +47,9 @@ Sound spokenBy(const std::string& voice, const std::string& text, const ScratchF
 } // namespace
 
 TEST_CASE("each word of a take is found when it is spoken, with noise too") {
-    auto voice = scratchVoice(150);
+    auto voice = scratchVoice();
     REQUIRE(voice);
-    const auto spoken = (*voice)->speak(kScript);
+    const auto spoken = (*voice)->speak(kScript, 150);
     REQUIRE(spoken);
     const auto script = tokensOf(kScript);
     for (const double snr : {99.0, 20.0}) {
@@ -100,7 +100,7 @@ TEST_CASE("takes that are empty, silent, cut off or of another text are told for
     const auto script = tokensOf(kScript);
     CHECK(aligned(Sound{48000, 0, {}}, script, kGoOn).error().id == "take.silent");
     CHECK(aligned(Sound{48000, 0, std::vector<float>(48000, 0.0f)}, script, kGoOn).error().id == "take.silent");
-    auto voice = scratchVoice(170);
+    auto voice = scratchVoice();
     REQUIRE(voice);
     auto spoken = (*voice)->speak(kScript)->sound;
     CHECK(aligned(spoken, tokensOf("\u2014 ..."), kGoOn).error().id == "take.no-words");

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // guide.json through the years: what older writers left opens, what newer ones added stays, what does not hold together
 // is refused, and the published schema says the truth.
+#include "core/guide/beat_edits.h"
 #include "core/guide/validated.h"
 #include "core/mark/mark_kind.h"
 #include "store/guide_file.h"
@@ -227,6 +228,31 @@ TEST_CASE("the published schema accepts every guide that is written and refuses 
     CHECK(schemaSays(wrong.dump()) != "");
     wrong["version"] = 1;
     CHECK(schemaSays(wrong.dump()) != "");
+}
+
+TEST_CASE("passes, captions, words of sections and the producer's choices are kept") {
+    auto g = madeGuide(5).guide;
+    REQUIRE_FALSE(g.corners.empty());
+    g = withNewBeat(std::move(g), g.corners[0].id, g.corners[0].apexM, "closer", Pass::Detail);
+    g = withNewSectionBeat(std::move(g), SectionKind::Close, "That was {track}.");
+    g = withCaption(std::move(g), g.sectionWords[0].beats[0].id, "That was | it");
+    g = withSchool(std::move(g), {false, false, true, DistanceUnit::CarLengths});
+    g = withWordTimes(withVoiceCare(std::move(g), {true, true}), true);
+    const auto text = guideJson(g);
+    CHECK(schemaSays(text) == "");
+    const auto back = parseGuide(text, "g");
+    INFO((back ? "" : sentence(back.error())));
+    REQUIRE(back);
+    CHECK(*back == g);
+    // A pass of a newer writer stays what it is.
+    auto j = json::parse(text);
+    j["corners"][0]["beats"][0]["pass"] = "backwards";
+    const auto newer = parseGuide(j.dump(), "g");
+    REQUIRE(newer);
+    CHECK(newer->corners[0].beats[0].pass == Pass::Walk);
+    CHECK(json::parse(guideJson(*newer))["corners"][0]["beats"][0]["pass"] == "backwards");
+    j["section_words"][0]["section"] = "song";
+    CHECK_FALSE(parseGuide(j.dump(), "g"));
 }
 
 TEST_CASE("the schema names every member that is written") {

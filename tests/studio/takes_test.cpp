@@ -1,12 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The producer's own voice through the real window: spoken into a microphone that a file stands in for, spoken again,
 // what was said differently settled, put away, thrown away.
-#include "studio/stations/words/beats_table.h"
+#include "studio/stations/words/prompter.h"
+#include "studio/stations/words/script_page.h"
 #include "studio/stations/words/take_panel.h"
 #include "support/studio.h"
 #include "voice/narrator.h"
 
 #include <catch2/catch.hpp>
+#include <QElapsedTimer>
 
 using namespace hl;
 using namespace hl::testing;
@@ -14,8 +16,8 @@ using namespace hl::testing;
 namespace {
 
 std::unique_ptr<Microphone> voiceSaying(const std::string& text, double speed) {
-    auto voice = scratchVoice(170);
-    const auto u = (*voice)->speak(text);
+    auto voice = scratchVoice();
+    const auto u = (*voice)->speak(text, 170);
     auto samples = u->sound.samples;
     samples.insert(samples.end(), static_cast<std::size_t>(u->sound.rate), 0.0f);
     return fileMicrophone(std::move(samples), u->sound.rate, speed);
@@ -24,11 +26,10 @@ std::unique_ptr<Microphone> voiceSaying(const std::string& text, double speed) {
 struct AtWords : Studio {
     explicit AtWords(const ScratchFolder& dir) : Studio(copiedDemo(dir, {3})) {
         key(Qt::Key_5, Qt::AltModifier);
-        for (auto* t : window->findChildren<BeatsTable*>()) // the cut has one too
-            if (t->isVisible()) table = t, panel = t->takes();
+        page = window->findChild<ScriptPage*>(), panel = window->findChild<TakePanel*>();
     }
     const Beat& beat() { return desk().guide().corners.front().beats.at(1); }
-    void choose() { table->table()->setCurrentCell(1, 1); }
+    void choose() { page->choose(beat().id); }
     /// Speaks into the microphone from the first key to the second.
     void speak(const std::string& text) {
         constexpr double kSpeed = 8;
@@ -39,7 +40,7 @@ struct AtWords : Studio {
         waitFor([&] { return panel->recording().spokenS() > length; }, 20000);
         key(Qt::Key_R, Qt::ControlModifier);
     }
-    BeatsTable* table = nullptr;
+    ScriptPage* page = nullptr;
     TakePanel* panel = nullptr;
     template <class W> W* own(const char* name) { return panel->findChild<W*>(QString::fromLatin1(name)); }
 };
@@ -126,4 +127,61 @@ TEST_CASE("a recording that is thrown away leaves nothing; one without a microph
     CHECK(full.state() == Recording::State::Speaking); // it goes on: nothing is lost
     CHECK(full.spokenS() >= before);
     CHECK(said.size() == 2);
+}
+
+TEST_CASE("one speaks while the picture runs: over these words, over the corner, and what is said live becomes words",
+          "[slow]") {
+    const ScratchFolder dir;
+    AtWords s(dir);
+    REQUIRE(s.ready);
+    s.choose();
+    // The machine's clock eight times as fast, so that picture and microphone run alike.
+    QElapsedTimer real;
+    real.start();
+    s.player().setClock([&] { return 8 * static_cast<double>(real.nsecsElapsed()) * 1e-9; });
+    const auto prompter = s.panel->prompter();
+    s.key(Qt::Key_P, Qt::ControlModifier);
+    REQUIRE(prompter->isVisible());
+    CHECK(prompter->now().toStdString() == s.beat().words);
+    CHECK_FALSE(prompter->next().isEmpty());
+
+    const auto words = s.beat().words;
+    s.panel->recording().setMicrophone(voiceSaying(words, 8));
+    s.panel->speakOver(TakePanel::Over::TheseWords);
+    CHECK(s.player().playing()); // it is seen before one speaks
+    CHECK(s.panel->recording().state() == Recording::State::Idle);
+    REQUIRE(waitFor([&] { return s.panel->recording().state() == Recording::State::Speaking; }, 20000));
+    CHECK(waitFor([&] { return prompter->about().contains("left") || prompter->about().contains("end"); }, 5000));
+    REQUIRE(waitFor([&] { return !s.beat().takes.empty(); }));
+    CHECK_FALSE(s.player().playing());
+    CHECK(s.player().mode() == Player::Mode::Footage);
+    CHECK(s.beat().takes[0].text == words);
+
+    // The film at half speed, talked over without a script.
+    const auto before = s.desk().guide();
+    s.panel->recording().setMicrophone(voiceSaying("Brake now. And wait for it.", 8));
+    s.panel->speakOver(TakePanel::Over::LapHalf);
+    REQUIRE(waitFor([&] { return s.panel->recording().state() == Recording::State::Speaking; }, 20000));
+    CHECK(s.player().pace() == 0.5);
+    REQUIRE(waitFor([&] { return s.panel->recording().spokenS() > 3.5; }, 20000));
+    s.player().pause(); // whoever stops the picture has ended
+    REQUIRE(waitFor([&] { return s.desk().guide() != before; }));
+    CHECK(s.player().pace() == 1);
+    int wordless = 0;
+    BeatId talked;
+    for (const auto& b : s.desk().guide().corners[0].beats)
+        if (b.words.empty() && !b.takes.empty()) ++wordless, talked = b.id;
+    CHECK(wordless >= 1);
+    // Typed in, then laid on the words.
+    s.page->choose(talked);
+    s.desk().edit({"Words", [talked](Guide g) { return withWords(std::move(g), talked, "Brake now."); }});
+    auto* anew = s.own<QPushButton>("layAnew");
+    REQUIRE(anew->isVisible());
+    QTest::mouseClick(anew, Qt::LeftButton);
+    CHECK(waitFor([&] { return beatWith(s.desk().guide(), talked)->takes[0].text == "Brake now."; }));
+    QApplication::setActiveWindow(s.window.get()); // nobody manages windows here
+    for (int k = 0; k < 3; ++k) s.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(s.desk().guide() == before);
+    s.key(Qt::Key_P, Qt::ControlModifier);
+    CHECK_FALSE(prompter->isVisible());
 }

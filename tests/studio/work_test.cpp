@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The way of the work, by clicks and keys: open, choose, edit, see the plan follow, undo, save.
 #include "studio/stations/corners/corner_sheet.h"
-#include "studio/stations/words/beats_table.h"
+#include "studio/stations/cut/beats_table.h"
 #include "studio/views/ribbon.h"
 #include "studio/widgets/station_line.h"
 #include "support/studio.h"
@@ -73,7 +73,7 @@ TEST_CASE("a corner chosen on the ribbon follows through all stations") {
     const auto* f = s.desk().factsOf(s.corner(7));
     REQUIRE(f);
     CHECK(sheet->item(1, 0)->text().contains(QString::number(std::lround(f->brakeOnsetM->value))));
-    s.key(Qt::Key_5, Qt::AltModifier);
+    s.key(Qt::Key_6, Qt::AltModifier);
     auto* beats = shownTable(s, "beats");
     REQUIRE(beats);
     CHECK(beats->rowCount() == static_cast<int>(cornerNumbered(s.desk().guide(), 7)->beats.size()));
@@ -115,32 +115,6 @@ TEST_CASE("edited words change the plan, undo brings the old plan back, redo the
     CHECK(waitFor([&] { return std::abs(s.desk().cut().lengthS - before) < 0.01; }));
     s.key(Qt::Key_Z, Qt::ControlModifier | Qt::ShiftModifier);
     CHECK(waitFor([&] { return std::abs(s.desk().cut().lengthS - longer) < 0.01; }));
-}
-
-TEST_CASE("words are added where the car is, moved and removed") {
-    const ScratchFolder dir;
-    Studio s(copiedDemo(dir));
-    REQUIRE(s.ready);
-    s.desk().choose(s.corner(4));
-    s.key(Qt::Key_5, Qt::AltModifier);
-    const auto n = s.desk().chosen()->beats.size();
-    s.player().seekMetre(s.desk().chosen()->apexM);
-    s.key(Qt::Key_B, Qt::ControlModifier);
-    REQUIRE(s.desk().chosen()->beats.size() == n + 1);
-    auto* table = shownTable(s, "beats");
-    int row = 0;
-    while (row < table->rowCount() && !table->item(row, 1)->text().startsWith(QStringLiteral("Say what"))) ++row;
-    REQUIRE(row < table->rowCount());
-    const BeatId id{table->item(row, 0)->data(Qt::UserRole).toInt()};
-    CHECK(beatWith(s.desk().guide(), id)->atM == Approx(s.desk().chosen()->apexM).margin(3));
-    typeInto(table, row, 0, QString::number(std::lround(s.desk().chosen()->startM + 5)));
-    CHECK(beatWith(s.desk().guide(), id)->atM == Approx(s.desk().chosen()->startM + 5).margin(1));
-    row = 0;
-    while (table->item(row, 0)->data(Qt::UserRole).toInt() != id.value) ++row;
-    table->setCurrentCell(row, 1);
-    s.key(Qt::Key_Delete, Qt::ControlModifier);
-    CHECK(s.desk().chosen()->beats.size() == n);
-    CHECK(beatWith(s.desk().guide(), id) == nullptr);
 }
 
 TEST_CASE("advice typed into the sheet is kept and lit") {
@@ -229,7 +203,7 @@ TEST_CASE("words are spoken over another picture: from above, by the menu of the
     const ScratchFolder dir;
     Studio s(copiedDemo(dir, {3}));
     REQUIRE(s.ready);
-    s.key(Qt::Key_5, Qt::AltModifier);
+    s.key(Qt::Key_6, Qt::AltModifier);
     auto* words = s.window->findChild<BeatsTable*>();
     words->table()->setCurrentCell(1, 1);
     const auto beat = s.desk().chosen()->beats.at(1).id;

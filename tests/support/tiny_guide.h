@@ -15,9 +15,9 @@ namespace hl::testing {
 /// A film with a white square in it; `how` goes before the file's name.
 inline std::filesystem::path squareFilm(const std::filesystem::path& file, const std::string& size = "320x180",
                                         const std::string& square = "x=40:y=30:w=24:h=24", const std::string& how = "",
-                                        const std::string& rate = "25") {
+                                        const std::string& rate = "25", int seconds = 2) {
     const auto command = "ffmpeg -v error -y -f lavfi -i 'color=c=0x203028:s=" + size + ":r=" + rate +
-                         ":d=2,drawbox=" + square +
+                         ":d=" + std::to_string(seconds) + ",drawbox=" + square +
                          ":color=white:t=fill' -pix_fmt yuv420p -c:v libx264 -preset ultrafast " + how + " '" +
                          file.string() + "' </dev/null";
     if (std::system(command.c_str()) != 0) throw std::runtime_error("ffmpeg failed: " + command);

@@ -1,11 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // First words on rings and cars that nobody wrote sentences for.
 #include "core/guide/validated.h"
+#include "core/units/figures.h"
 #include "core/words/draft.h"
 #include "standins/random_ring.h"
 #include "support/driven.h"
 
 #include <catch2/catch.hpp>
+#include <cctype>
+#include <cmath>
 #include <map>
 
 using namespace hl;
@@ -84,4 +87,72 @@ TEST_CASE("kerbs are things to brake by where no board stands") {
     for (const auto& c : g.corners)
         for (const auto& a : c.advice)
             if (!a.lookFor.empty() && a.topic == Topic::Brake) CHECK(referenceWith(g, a.first));
+}
+
+namespace {
+
+bool hasFigure(const std::string& s) {
+    return std::any_of(s.begin(), s.end(), [](unsigned char c) { return std::isdigit(c) != 0; });
+}
+
+} // namespace
+
+TEST_CASE("a draft is worded in the producer's school, and no neighbours by one pattern") {
+    const auto d = driven(standin::saltmarrowRing(), {}, 2, 4);
+    const auto lap = must(fastest(d.laps));
+    const auto trace = must(traceOf(d.log, d.laps, lap, &d.track));
+    const auto corners = must(findCorners(trace, &d.track));
+    const auto facts = measureAll(trace, corners, &d.track);
+    for (int k = 0; k < 24; ++k) {
+        Guide blank;
+        blank.school = {k % 2 == 0, k / 2 % 2 == 0, k / 4 % 2 == 0, static_cast<DistanceUnit>(k / 8)};
+        blank.scene.speedUnit = k % 3 == 0 ? SpeedUnit::Mph : SpeedUnit::Kmh;
+        INFO("school " << k);
+        const auto g = withDraft(blank, {trace, corners, facts, &d.track});
+        CHECK(validated(g));
+        std::map<Topic, std::string> last; // how the sentence of that topic began in the corner before
+        for (const auto& c : g.corners) {
+            REQUIRE_FALSE(c.beats.empty());
+            for (const auto& b : c.beats) {
+                INFO(b.words);
+                CHECK(b.words.find('{') == std::string::npos);
+                if (!blank.school.numbers) {
+                    auto words = b.words;
+                    for (const auto& r : g.references) // a board is called by its figure in any school
+                        for (auto at = words.find(r.label); !r.label.empty() && at != std::string::npos;
+                             at = words.find(r.label))
+                            words.erase(at, r.label.size());
+                    if (b.topic != Topic::Approach) CHECK_FALSE(hasFigure(words));
+                    CHECK(words.find("percent") == std::string::npos);
+                }
+                if (blank.school.distance != DistanceUnit::Metres) CHECK(b.words.find(" metre") == std::string::npos);
+                if (blank.scene.speedUnit == SpeedUnit::Mph) CHECK(b.words.find("kilometres") == std::string::npos);
+                if (!blank.school.advanced) CHECK(b.words.find("percent") == std::string::npos);
+                if (b.topic == Topic::Exit) {
+                    const auto begin = b.words.substr(0, 9);
+                    CHECK(last[b.topic] != begin);
+                    last[b.topic] = begin;
+                }
+            }
+        }
+        const auto all = [&](Topic t) {
+            std::string s;
+            for (const auto& c : g.corners)
+                for (const auto& b : c.beats)
+                    if (b.topic == t) s += b.words + " ";
+            return s;
+        };
+        CHECK((all(Topic::Exit).find("I ") != std::string::npos) == blank.school.asI);
+    }
+}
+
+TEST_CASE("distances are said in the unit one thinks in") {
+    CHECK(spokenDistance(9.2, DistanceUnit::Metres) == "9 metres");
+    CHECK(spokenDistance(1.1, DistanceUnit::Metres) == "1 metre");
+    CHECK(spokenDistance(100, DistanceUnit::Yards) == "109 yards");
+    CHECK(spokenDistance(9, DistanceUnit::CarLengths) == "two car lengths");
+    CHECK(spokenDistance(2.4, DistanceUnit::CarLengths) == "one car length");
+    CHECK(spokenDistance(90, DistanceUnit::CarLengths) == "20 car lengths");
+    for (const auto u : {DistanceUnit::Metres, DistanceUnit::Yards, DistanceUnit::CarLengths})
+        CHECK(spokenDistance(NAN, u).find(kNoFigure) == 0);
 }

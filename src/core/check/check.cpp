@@ -1,7 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/check/check.h"
 
+#include "core/words/live_values.h"
+
 #include <algorithm>
+#include <cctype>
 #include <cmath>
 #include <set>
 
@@ -10,7 +13,8 @@ namespace {
 
 constexpr double kPercentSlack = 5; // people round to fives
 
-constexpr Check kChecks[] = {claimedGears, claimedBrakePercent, missingCautions, fragileReferences, silentCorners};
+constexpr Check kChecks[] = {claimedGears,      claimedBrakePercent, missingCautions,
+                             fragileReferences, silentCorners,       unspokenTakes};
 
 const Advice* adviceFor(const GuideCorner& c, Topic t) {
     for (const auto& a : c.advice)
@@ -39,7 +43,7 @@ std::string listed(const std::set<int>& gears) {
     return s;
 }
 
-template <class F> void eachBeat(const Guide& g, const MeasuredCorners& measured, F f) {
+template <class F> void eachOfCorners(const Guide& g, const MeasuredCorners& measured, F f) {
     for (const auto& c : g.corners)
         if (const auto* facts = measured.of(c))
             for (const auto& b : c.beats) f(c, *facts, b);
@@ -54,7 +58,7 @@ std::string_view name(Severity s) {
 
 std::vector<Finding> claimedGears(const Guide& g, const MeasuredCorners& measured) {
     std::vector<Finding> found;
-    eachBeat(g, measured, [&](const GuideCorner& c, const CornerFacts& f, const Beat& b) {
+    eachOfCorners(g, measured, [&](const GuideCorner& c, const CornerFacts& f, const Beat& b) {
         const auto used = gearsUsed(f), advised = gearsAdvised(c);
         if (used.empty()) return;
         for (const auto& text : {b.words, b.cue})
@@ -70,7 +74,7 @@ std::vector<Finding> claimedGears(const Guide& g, const MeasuredCorners& measure
 
 std::vector<Finding> claimedBrakePercent(const Guide& g, const MeasuredCorners& measured) {
     std::vector<Finding> found;
-    eachBeat(g, measured, [&](const GuideCorner& c, const CornerFacts& f, const Beat& b) {
+    eachOfCorners(g, measured, [&](const GuideCorner& c, const CornerFacts& f, const Beat& b) {
         for (const auto& claim : percentsNamed(b.words)) {
             if (!(claim.brake || (b.topic == Topic::Brake && !claim.throttle))) continue;
             std::vector<double> right;
@@ -149,8 +153,48 @@ std::vector<Finding> silentCorners(const Guide& g, const MeasuredCorners&) {
     return found;
 }
 
-std::vector<Finding> checkGuide(const Guide& guide, const MeasuredCorners& measured) {
-    std::vector<Finding> all;
+std::vector<Finding> unspokenTakes(const Guide& g, const MeasuredCorners&) {
+    std::vector<Finding> found;
+    const auto heard = [](const std::string& text) {
+        std::string plain;
+        for (const char k : text)
+            if (std::isalnum(static_cast<unsigned char>(k)) != 0 || (k & 0x80) != 0)
+                plain += static_cast<char>(std::tolower(static_cast<unsigned char>(k)));
+        return plain;
+    };
+    eachBeat(g, [&](const Beat& b, const GuideCorner* c) {
+        if (b.takes.empty() || heard(b.takes.front().text) == heard(b.words)) return;
+        const auto where = c ? title(*c) : std::string("The guide");
+        found.push_back({"take.other-words", b.words.empty() ? Severity::Note : Severity::Warn, c ? c->id : CornerId{},
+                         b.id, "words",
+                         b.words.empty() ? where + ": a take has no words typed to it, it will have no captions"
+                                         : where + ": the take says \"" + b.takes.front().text +
+                                               "\", the words now say \"" + b.words + "\"",
+                         b.takes.front().text, b.words});
+    });
+    return found;
+}
+
+std::vector<Finding> unknownValues(const Guide& g, const MeasuredCorners& measured) {
+    std::vector<Finding> found;
+    eachBeat(g, [&](const Beat& b, const GuideCorner* c) {
+        for (const auto* text : {&b.words, &b.cue, &b.caption})
+            for (const auto& s : withLiveValues(*text, {g, c, c ? measured.of(*c) : nullptr}).spans) {
+                if (s.known) continue;
+                const auto name = text->substr(s.sourceFrom, s.sourceTo - s.sourceFrom);
+                const bool is = liveValueNamed(name.substr(1, name.size() - 2)) != nullptr;
+                found.push_back({"words.value", Severity::Wrong, c ? c->id : CornerId{}, b.id, "words",
+                                 (c ? title(*c) : std::string("The guide")) + ": " + name +
+                                     (is ? " cannot be told from this lap" : " is no value that is known here"),
+                                 name, ""});
+            }
+    });
+    return found;
+}
+
+std::vector<Finding> checkGuide(const Guide& written, const MeasuredCorners& measured) {
+    auto all = unknownValues(written, measured);
+    const auto guide = asSaid(written, measured);
     for (const auto check : kChecks) {
         auto found = check(guide, measured);
         all.insert(all.end(), std::make_move_iterator(found.begin()), std::make_move_iterator(found.end()));
@@ -160,18 +204,20 @@ std::vector<Finding> checkGuide(const Guide& guide, const MeasuredCorners& measu
 
 std::vector<Finding> unheardWords(const Speeches& speeches, const Guide& g) {
     std::vector<Finding> found;
-    for (const auto& c : g.corners)
-        for (const auto& b : c.beats)
-            for (const bool cue : {false, true})
-                if (const auto s = speeches.of(b.id, cue); s && !s->failure.empty())
-                    found.push_back({"voice.unheard", Severity::Wrong, c.id, b.id, "words",
-                                     title(c) + ": \"" + s->text.substr(0, s->text.find(' ', 40)) +
-                                         "\" will not be heard: " + s->failure,
-                                     "", ""});
-                else if (s && !s->lacking.empty())
-                    found.push_back(
-                        {"take.lacking", Severity::Wrong, c.id, b.id, "words",
-                         title(c) + ": a take is not heard, the scratch voice speaks instead: " + s->lacking, "", ""});
+    eachBeat(g, [&](const Beat& b, const GuideCorner* c) {
+        const auto where = c ? title(*c) : std::string("The guide");
+        const auto id = c ? c->id : CornerId{};
+        for (const bool cue : {false, true})
+            if (const auto s = speeches.of(b.id, cue); s && !s->failure.empty())
+                found.push_back(
+                    {"voice.unheard", Severity::Wrong, id, b.id, "words",
+                     where + ": \"" + s->text.substr(0, s->text.find(' ', 40)) + "\" will not be heard: " + s->failure,
+                     "", ""});
+            else if (s && !s->lacking.empty())
+                found.push_back({"take.lacking", Severity::Wrong, id, b.id, "words",
+                                 where + ": a take is not heard, the scratch voice speaks instead: " + s->lacking, "",
+                                 ""});
+    });
     return found;
 }
 

@@ -26,8 +26,13 @@ std::vector<Finding> claimedBrakePercent(const Guide& g, const MeasuredCorners& 
 std::vector<Finding> missingCautions(const Guide& g, const MeasuredCorners& measured);
 std::vector<Finding> fragileReferences(const Guide& g, const MeasuredCorners& measured);
 std::vector<Finding> silentCorners(const Guide& g, const MeasuredCorners& measured);
+std::vector<Finding> unspokenTakes(const Guide& g, const MeasuredCorners& measured); ///< their words are others now
 
-/// A corner whose bounds are not those it was measured between is held against nothing until it is measured again.
+/// Live values that are none, or that this lap does not tell. The guide as it is written.
+std::vector<Finding> unknownValues(const Guide& g, const MeasuredCorners& measured);
+
+/// The guide as it is written; its claims are checked as they are said. A corner whose bounds are not those it was
+/// measured between is held against nothing until it is measured again.
 std::vector<Finding> checkGuide(const Guide& guide, const MeasuredCorners& measured);
 
 /// Words that will be missed because their voice failed.

@@ -3,6 +3,9 @@
 
 #include "core/cut/label_plan.h"
 
+#include "core/units/figures.h"
+#include "core/words/live_values.h"
+
 #include <algorithm>
 #include <map>
 
@@ -45,7 +48,7 @@ void keepOneOfTwins(std::vector<MarkOnScreen>& marks) {
 }
 
 bool showsIn(const Marker& m, SectionKind pass) {
-    return pass == SectionKind::Lap ? m.lap : pass == SectionKind::Run ? m.run : m.walk;
+    return pass == SectionKind::Lap || pass == SectionKind::Recap ? m.lap : pass == SectionKind::Run ? m.run : m.walk;
 }
 
 /// It fades in far ahead and out when it goes under the car.
@@ -151,7 +154,10 @@ SceneAt base(const Stage& st, const GuideCorner* corner, FootageTime footage, Se
     scene.atM = placeAt(st.trace, st.guide.sources.film().tie.log(footage));
     if (st.bonnet) scene.bonnet = *st.bonnet;
     addReadings(scene, st, corner);
-    if (spoken) scene.cue = spoken->cue;
+    if (spoken)
+        scene.cue =
+            withLiveValues(spoken->cue, {st.guide, corner, corner && st.measured ? st.measured->of(*corner) : nullptr})
+                .text;
     if (corner && scene.pictures.onlyTheFilm()) scene.marks = marksAt(st, *corner, footage, pass, spoken);
     return scene;
 }
@@ -163,7 +169,7 @@ std::string reasonsOf(const SetupRow& row) {
     return s;
 }
 
-void fillCard(SceneAt& scene, const Guide& g, const Section& section, const Shot& shot) {
+void fillCard(SceneAt& scene, const Guide& g, double lapS, const Section& section, const Shot& shot) {
     const auto unit = g.scene.speedUnit;
     if (section.kind == SectionKind::Conditions) {
         scene.cardTitle = "Driven in these conditions";
@@ -180,6 +186,11 @@ void fillCard(SceneAt& scene, const Guide& g, const Section& section, const Shot
             scene.cardRows.push_back({row.name, valueText(row), row.usual.empty() ? "" : "usual " + row.usual, lit});
             if (lit) scene.cardText = reasonsOf(row);
         }
+        return;
+    }
+    if (section.kind == SectionKind::Close) {
+        scene.cardTitle = "Lap " + lapTimeText(lapS);
+        scene.cardText = g.scene.title;
         return;
     }
     scene.cardTitle = g.scene.title, scene.cardText = g.scene.car;
@@ -255,7 +266,7 @@ SceneAt compose(const Stage& stage, const Cut& cut, GuideTime t) {
     scene.rate = now.shot->rate;
     scene.card = now.shot->kind == ShotKind::Card;
     if (scene.card)
-        fillCard(scene, stage.guide, *now.section, *now.shot);
+        fillCard(scene, stage.guide, stage.trace.lap.time.count(), *now.section, *now.shot);
     else
         addPictures(scene, stage, corner);
     if (spoken)

@@ -24,9 +24,16 @@ struct Shot {
     BeatId beat; ///< the beat spoken over it; 0 for none
 };
 
+/// When a word of a caption is spoken.
+struct CaptionWord {
+    std::size_t from = 0; ///< byte of the caption's text
+    double startS = 0;    ///< guide time
+};
+
 struct Caption {
     double startS = 0, endS = 0; ///< guide time
     std::string text;
+    std::vector<CaptionWord> words = {}; ///< ascending; those whose time is known
 };
 
 /// A speech at its place in the guide, with the captions it is read along by.
@@ -71,6 +78,7 @@ struct CutSettings {
     double cardS = 3;         ///< opening card
     double conditionsS = 4.5; ///< the card of the conditions
     double setupRowS = 2.5;   ///< a row of the set-up of which nothing is said
+    double closeS = 4;        ///< closing card
 };
 
 /// The planner's interface: what the guide's outline wishes, for this clock and these speeches.

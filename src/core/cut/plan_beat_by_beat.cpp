@@ -33,8 +33,12 @@ class SectionBuilder {
     void card(double footage, double length, BeatId about = {}) {
         add({ShotKind::Card, {}, {}, at<FootageTime>(footage), at<FootageTime>(footage), 0, about}, length);
     }
-    void say(const std::shared_ptr<const Speech>& speech, double start) {
-        Spoken s{speech, section_.corner, at<GuideTime>(start), at<GuideTime>(start + speech->lengthS), {}};
+    void say(const std::shared_ptr<const Speech>& speech, double start, CornerId corner = {}) {
+        Spoken s{speech,
+                 corner ? corner : section_.corner,
+                 at<GuideTime>(start),
+                 at<GuideTime>(start + speech->lengthS),
+                 {}};
         s.captions = captionsOf(*speech, start);
         section_.spoken.push_back(std::move(s));
     }
@@ -66,12 +70,12 @@ struct Planning {
 };
 
 /// Pieces of footage for the beats of a corner, in road order, touching but never overlapping.
-std::vector<Slot> slotsOf(const GuideCorner& c, const Planning& p) {
+std::vector<Slot> slotsOf(const GuideCorner& c, Pass pass, const Planning& p) {
     std::vector<Slot> slots;
     double free = p.film(c.startM);
     const double last = p.film(c.endM);
     for (const auto& b : c.beats) {
-        const auto speech = p.speeches.of(b.id, false);
+        const auto speech = b.pass == pass ? p.speeches.of(b.id, false) : nullptr;
         if (!speech) continue;
         double from = p.film(std::max(c.startM, b.atM - p.set.visibleFarM));
         const double to = std::min(last, p.film(std::max(c.startM, b.atM - p.set.visibleNearM)));
@@ -107,10 +111,13 @@ void playSlot(SectionBuilder& out, const Slot& slot, const CutSettings& set) {
     out.stand(slot.to, slot.words - footage / set.slowest, id);
 }
 
-Section walkThrough(const GuideCorner& c, const Planning& p, double start) {
-    SectionBuilder out(SectionKind::WalkThrough, c.id, start);
+/// Pace by pace, by the words of one pass.
+Section paced(SectionKind kind, Pass pass, const GuideCorner& c, const Planning& p, double start) {
+    SectionBuilder out(kind, c.id, start);
+    const auto slots = slotsOf(c, pass, p);
+    if (slots.empty() && kind != SectionKind::WalkThrough) return out.done();
     double at = p.film(c.startM);
-    for (const auto& slot : slotsOf(c, p)) {
+    for (const auto& slot : slots) {
         out.play(at, slot.from, 1);
         playSlot(out, slot, p.set);
         at = slot.to;
@@ -119,20 +126,34 @@ Section walkThrough(const GuideCorner& c, const Planning& p, double start) {
     return out.done();
 }
 
-/// Full speed with short cues, each finished before its place; a cue that would step on the one before is left out.
+/// A film that runs on: short words, each finished before its place; what would step on the words before is left out.
+class RunningWords {
+  public:
+    RunningWords(SectionBuilder& out, double from, double to) : out_(out), start_(out.now()), from_(from), to_(to) {
+        free_ = start_;
+    }
+    void say(const std::shared_ptr<const Speech>& speech, double placeFilmS, CornerId corner) {
+        constexpr double kBeforeS = 0.15, kLateS = 0.25, kApartS = 0.08;
+        if (!speech) return;
+        const double length = speech->lengthS, place = start_ + placeFilmS - from_;
+        const double begin = std::max(free_, place - length - kBeforeS);
+        if (begin > place + kLateS || begin + length > start_ + (to_ - from_)) return;
+        out_.say(speech, begin, corner);
+        free_ = begin + length + kApartS;
+    }
+
+  private:
+    SectionBuilder& out_;
+    double start_, from_, to_, free_ = 0;
+};
+
 Section run(const GuideCorner& c, const Planning& p, double start) {
     SectionBuilder out(SectionKind::Run, c.id, start);
     const double from = p.film(c.startM), to = p.film(c.endM);
-    double free = start;
-    for (const auto& b : c.beats) {
-        const auto speech = p.speeches.of(b.id, true);
-        if (!speech) continue;
-        const double length = speech->lengthS, place = start + p.film(b.atM) - from;
-        const double begin = std::max(free, place - length - 0.15);
-        if (begin > place + 0.25 || begin + length > start + (to - from)) continue;
-        out.say(speech, begin);
-        free = begin + length + 0.08;
-    }
+    RunningWords words(out, from, to);
+    for (const auto& b : c.beats)
+        if (b.pass == Pass::Walk || b.pass == Pass::Run)
+            words.say(p.speeches.of(b.id, b.pass == Pass::Walk), p.film(b.atM), c.id);
     out.play(from, to, 1);
     return out.done();
 }
@@ -140,15 +161,39 @@ Section run(const GuideCorner& c, const Planning& p, double start) {
 /// The picture behind the cards: the road before the first corner.
 double behindCards(const Planning& p) { return p.film(p.guide.corners.empty() ? 0 : p.guide.corners.front().startM); }
 
+/// A card stands as long as its words take, and never shorter than it takes to read.
+void spokenCard(SectionBuilder& out, const Planning& p, SectionKind kind, double leastS) {
+    const double start = out.now();
+    double free = start;
+    if (const auto* words = wordsOf(p.guide, kind))
+        for (const auto& b : words->beats)
+            if (const auto speech = p.speeches.of(b.id, false)) {
+                out.say(speech, free);
+                free += speech->lengthS + p.set.pauseS;
+            }
+    out.card(behindCards(p), std::max(leastS, free - start));
+}
+
 Section openingCard(const Planning& p, double start) {
     SectionBuilder out(SectionKind::Card, {}, start);
-    out.card(behindCards(p), p.set.cardS);
+    spokenCard(out, p, SectionKind::Card, p.set.cardS);
     return out.done();
 }
 
-Section conditionsCard(const Planning& p, double start) {
+Section closingCard(const Planning& p, double start) {
+    SectionBuilder out(SectionKind::Close, {}, start);
+    spokenCard(out, p, SectionKind::Close, p.set.closeS);
+    return out.done();
+}
+
+Section conditionsCard(const Planning& p, double start, bool first) {
     SectionBuilder out(SectionKind::Conditions, {}, start);
-    if (!nothingSaid(p.guide.scene.conditions)) out.card(behindCards(p), p.set.conditionsS);
+    if (nothingSaid(p.guide.scene.conditions)) return out.done();
+    // The words are said once, where the conditions come first.
+    if (first)
+        spokenCard(out, p, SectionKind::Conditions, p.set.conditionsS);
+    else
+        out.card(behindCards(p), p.set.conditionsS);
     return out.done();
 }
 
@@ -169,13 +214,30 @@ Section wholeLap(const Planning& p, double start) {
     return out.done();
 }
 
-Section sectionFor(SectionKind kind, const GuideCorner* c, const Planning& p, double start) {
+/// The lap at full speed with what is to be remembered; without such words there is none.
+Section recap(const Planning& p, double start) {
+    SectionBuilder out(SectionKind::Recap, {}, start);
+    const double from = p.film(0), to = p.film(p.clock.metres.empty() ? 0 : p.clock.metres.back() - 1);
+    RunningWords words(out, from, to);
+    bool any = false;
+    for (const auto& c : p.guide.corners)
+        for (const auto& b : c.beats)
+            if (b.pass == Pass::Recap) any = true, words.say(p.speeches.of(b.id, false), p.film(b.atM), c.id);
+    if (any) out.play(from, to, 1);
+    return out.done();
+}
+
+Section sectionFor(SectionKind kind, const GuideCorner* c, const Planning& p, double start, bool first) {
     switch (kind) {
     case SectionKind::Card: return openingCard(p, start);
-    case SectionKind::Conditions: return conditionsCard(p, start);
+    case SectionKind::Conditions: return conditionsCard(p, start, first);
     case SectionKind::Setup: return setupWalk(p, start);
     case SectionKind::Lap: return wholeLap(p, start);
-    case SectionKind::WalkThrough: return c ? walkThrough(*c, p, start) : Section{};
+    case SectionKind::Recap: return recap(p, start);
+    case SectionKind::Close: return closingCard(p, start);
+    case SectionKind::WalkThrough: return c ? paced(kind, Pass::Walk, *c, p, start) : Section{};
+    case SectionKind::Detail: return c ? paced(kind, Pass::Detail, *c, p, start) : Section{};
+    case SectionKind::Above: return c ? paced(kind, Pass::Above, *c, p, start) : Section{};
     case SectionKind::Run: return c ? run(*c, p, start) : Section{};
     }
     return {};
@@ -185,9 +247,11 @@ Section sectionFor(SectionKind kind, const GuideCorner* c, const Planning& p, do
 double boundOf(const Section& s, const GuideCorner* c, const Planning& p) {
     if (!c) return (s.end - s.start).count();
     double words = 0;
-    if (s.kind == SectionKind::WalkThrough)
-        for (const auto& b : c->beats)
-            if (const auto speech = p.speeches.of(b.id, false)) words += speech->lengthS + p.set.pauseS;
+    if (s.kind != SectionKind::Run)
+        for (const auto& b : c->beats) {
+            const auto speech = sectionOf(b.pass) == s.kind ? p.speeches.of(b.id, false) : nullptr;
+            if (speech) words += speech->lengthS + p.set.pauseS;
+        }
     return std::max(words, p.filmed(*c));
 }
 
@@ -198,7 +262,9 @@ Cut planBeatByBeat(const Guide& g, const RoadClock& clock, const Speeches& speec
     constexpr double kShortest = 0.2; // s of film; less is not in it
     Cut cut;
     const auto add = [&](SectionKind kind, const GuideCorner* c) {
-        auto section = sectionFor(kind, c, p, cut.lengthS);
+        const bool first =
+            std::none_of(cut.sections.begin(), cut.sections.end(), [kind](const Section& s) { return s.kind == kind; });
+        auto section = sectionFor(kind, c, p, cut.lengthS, first);
         if (section.shots.empty()) return;
         cut.boundS += boundOf(section, c, p);
         cut.lengthS = seconds(section.end);

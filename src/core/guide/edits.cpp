@@ -10,55 +10,12 @@ namespace {
 
 constexpr std::size_t kMostSteps = 1000;
 
-template <class Change> Guide changedBeat(Guide g, BeatId id, Change change) {
-    for (auto& c : g.corners)
-        for (auto& b : c.beats)
-            if (b.id == id) change(c, b);
-    return g;
-}
-
 template <class Change> Guide changedCorner(Guide g, CornerId id, Change change) {
     if (auto* c = cornerWith(g, id)) change(*c);
     return g;
 }
 
-void inRoadOrder(GuideCorner& c) {
-    std::stable_sort(c.beats.begin(), c.beats.end(), [](const Beat& a, const Beat& b) { return a.atM < b.atM; });
-}
-
 } // namespace
-
-Guide withWords(Guide g, BeatId id, std::string words) {
-    return changedBeat(std::move(g), id, [&](GuideCorner&, Beat& b) { b.words = words; });
-}
-Guide withCue(Guide g, BeatId id, std::string cue) {
-    return changedBeat(std::move(g), id, [&](GuideCorner&, Beat& b) { b.cue = cue; });
-}
-
-Guide withBeatAt(Guide g, BeatId id, double atM) {
-    for (auto& c : g.corners)
-        for (auto& b : c.beats)
-            if (b.id == id) {
-                b.atM = std::clamp(atM, c.startM, c.endM);
-                inRoadOrder(c);
-                return g;
-            }
-    return g;
-}
-
-Guide withNewBeat(Guide g, CornerId corner, double atM, std::string words) {
-    if (!cornerWith(g, corner)) return g;
-    const auto id = newId<BeatId>(g);
-    return changedCorner(std::move(g), corner, [&](GuideCorner& c) {
-        c.beats.push_back({id, Topic::Free, std::clamp(atM, c.startM, c.endM), std::move(words), {}});
-        inRoadOrder(c);
-    });
-}
-
-Guide withoutBeat(Guide g, BeatId id) {
-    for (auto& c : g.corners) std::erase_if(c.beats, [&](const Beat& b) { return b.id == id; });
-    return g;
-}
 
 Guide withAdvice(Guide g, CornerId corner, Advice advice) {
     const auto* there = cornerWith(g, corner);

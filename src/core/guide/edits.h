@@ -1,17 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Every edit is a function Guide -> Guide. An id that does not exist leaves the guide as it was.
 #pragma once
+#include "core/guide/beat_edits.h"
 #include "core/guide/guide.h"
 
 #include <functional>
 
 namespace hl {
 
-Guide withWords(Guide g, BeatId beat, std::string words);
-Guide withCue(Guide g, BeatId beat, std::string cue);
-Guide withBeatAt(Guide g, BeatId beat, double atM); ///< kept inside its corner; beats stay in road order
-Guide withNewBeat(Guide g, CornerId corner, double atM, std::string words);
-Guide withoutBeat(Guide g, BeatId beat);
 Guide withAdvice(Guide g, CornerId corner,
                  Advice advice); ///< replaces the row of the same topic; texts find their references
 Guide withCornerName(Guide g, CornerId corner, std::string name);

@@ -11,6 +11,7 @@ namespace {
 constexpr std::array<std::string_view, 11> kTopicKeys = {"approach", "brake", "gears", "turn-in", "apex", "slowest",
                                                          "power",    "exit",  "kerb",  "limits",  "free"};
 constexpr std::array<std::string_view, 5> kRoleKeys = {"onboard", "chase", "above", "outside", "foot"};
+constexpr std::array<std::string_view, 5> kPassKeys = {"walk", "detail", "run", "above", "recap"};
 constexpr std::array<std::string_view, 3> kLabelKeys = {"both", "numbers", "names"};
 
 template <class Enum, std::size_t N>
@@ -24,6 +25,18 @@ std::optional<Enum> find(const std::array<std::string_view, N>& keys, std::strin
 
 std::string_view key(Topic t) { return kTopicKeys.at(static_cast<std::size_t>(t)); }
 std::optional<Topic> topicOf(std::string_view k) { return find<Topic>(kTopicKeys, k); }
+std::string_view key(Pass p) { return kPassKeys.at(static_cast<std::size_t>(p)); }
+std::optional<Pass> passOf(std::string_view k) { return find<Pass>(kPassKeys, k); }
+SectionKind sectionOf(Pass p) {
+    switch (p) {
+    case Pass::Walk: return SectionKind::WalkThrough;
+    case Pass::Detail: return SectionKind::Detail;
+    case Pass::Run: return SectionKind::Run;
+    case Pass::Above: return SectionKind::Above;
+    case Pass::Recap: return SectionKind::Recap;
+    }
+    return SectionKind::WalkThrough;
+}
 std::string_view key(FilmRole r) { return kRoleKeys.at(static_cast<std::size_t>(r)); }
 std::optional<FilmRole> filmRoleOf(std::string_view k) { return find<FilmRole>(kRoleKeys, k); }
 std::string_view key(CornerLabels l) { return kLabelKeys.at(static_cast<std::size_t>(l)); }
@@ -45,9 +58,25 @@ const GuideCorner* cornerNumbered(const Guide& g, int number) {
 }
 
 const Beat* beatWith(const Guide& g, BeatId id) {
-    for (const auto& c : g.corners)
-        for (const auto& b : c.beats)
-            if (b.id == id) return &b;
+    const Beat* found = nullptr;
+    eachBeat(g, [&](const Beat& b, const GuideCorner*) {
+        if (b.id == id) found = &b;
+    });
+    return found;
+}
+Beat* beatWith(Guide& g, BeatId id) { return const_cast<Beat*>(beatWith(static_cast<const Guide&>(g), id)); }
+
+const GuideCorner* cornerOf(const Guide& g, BeatId beat) {
+    const GuideCorner* found = nullptr;
+    eachBeat(g, [&](const Beat& b, const GuideCorner* c) {
+        if (b.id == beat) found = c;
+    });
+    return found;
+}
+
+const SectionWords* wordsOf(const Guide& g, SectionKind section) {
+    for (const auto& s : g.sectionWords)
+        if (s.section == section) return &s;
     return nullptr;
 }
 

@@ -8,6 +8,7 @@
 #include "core/guide/anchor.h"
 #include "core/guide/conditions.h"
 #include "core/guide/outline.h"
+#include "core/guide/school.h"
 #include "core/guide/setup_sheet.h"
 #include "core/guide/showing.h"
 #include "core/log/log_input.h"
@@ -28,6 +29,14 @@ inline constexpr Topic kTopics[] = {Topic::Approach, Topic::Brake,   Topic::Gear
 std::string_view key(Topic t); ///< stable word for files: "turn-in"
 std::optional<Topic> topicOf(std::string_view key);
 
+/// In which look at a corner words are spoken. Those of the run are spoken at full speed, those of the recap in the
+/// lap that sums up.
+enum class Pass { Walk, Detail, Run, Above, Recap };
+inline constexpr Pass kPasses[] = {Pass::Walk, Pass::Detail, Pass::Run, Pass::Above, Pass::Recap};
+std::string_view key(Pass p); ///< stable word for files: "walk"
+std::optional<Pass> passOf(std::string_view key);
+SectionKind sectionOf(Pass p); ///< that speaks them
+
 /// Words spoken together at one place on the road.
 struct Beat {
     BeatId id;
@@ -37,6 +46,9 @@ struct Beat {
     std::string cue;                     ///< two or three words for the run at full speed; may be empty
     std::vector<Take> takes = {};        ///< the first is heard; none: the scratch voice speaks
     std::optional<PictureOf> shown = {}; ///< fills the picture while it is spoken; none: what its pass shows
+    Pass pass = Pass::Walk;
+    std::string caption =
+        {}; ///< read in place of the words, `|` between what is shown one after the other; may be empty
     std::string more = {};
     friend bool operator==(const Beat&, const Beat&) = default;
 };
@@ -151,12 +163,32 @@ struct Sources {
     friend bool operator==(const Sources&, const Sources&) = default;
 };
 
+/// Words over a section of the whole lap: the opening, the conditions, the close. They have no place on the road.
+struct SectionWords {
+    SectionKind section = SectionKind::Card;
+    std::vector<Beat> beats;
+    std::string more = {};
+    friend bool operator==(const SectionWords&, const SectionWords&) = default;
+};
+inline constexpr SectionKind kSpokenSections[] = {SectionKind::Card, SectionKind::Conditions, SectionKind::Close};
+
+/// What is done to takes before they are heard.
+struct VoiceCare {
+    bool highPass = false;  ///< what lies below the voice (wind, steps, the desk) goes
+    bool lessNoise = false; ///< steady noise behind the voice is taken down
+    friend bool operator==(const VoiceCare&, const VoiceCare&) = default;
+};
+
 struct Guide {
     Scene scene;
     Sources sources;
     SetupSheet setup;
     std::vector<GuideCorner> corners; ///< in road order
     std::vector<GuideReference> references;
+    std::vector<SectionWords> sectionWords; ///< at most one of a section
+    School school;
+    VoiceCare voiceCare;
+    bool wordTimes = false; ///< captions say when each word is spoken
     Outline outline = usualOutline();
     Showings showings;
     int nextId = 2;            ///< higher than every id in the guide, and every one that ever was
@@ -173,6 +205,19 @@ const GuideCorner* cornerWith(const Guide& g, CornerId id);
 GuideCorner* cornerWith(Guide& g, CornerId id);
 const GuideCorner* cornerNumbered(const Guide& g, int number); ///< for what people type
 const Beat* beatWith(const Guide& g, BeatId id);
+Beat* beatWith(Guide& g, BeatId id);
+/// The corner whose beat it is; null for words of a section, and for no beat.
+const GuideCorner* cornerOf(const Guide& g, BeatId beat);
+const SectionWords* wordsOf(const Guide& g, SectionKind section); ///< null: none
+
+/// Every beat in the order of the file: `f(beat, corner)`, the corner null for words of a section.
+template <class G, class F> void eachBeat(G& g, F f) {
+    for (auto& s : g.sectionWords)
+        for (auto& b : s.beats) f(b, static_cast<const GuideCorner*>(nullptr));
+    for (auto& c : g.corners)
+        for (auto& b : c.beats) f(b, static_cast<const GuideCorner*>(&c));
+}
+
 const GuideReference* referenceWith(const Guide& g, ReferenceId id);
 /// The reference that a text names and that lies near a place; of several the one with the longest label. 0: none.
 ReferenceId referenceNamed(const Guide& g, std::string_view text, double nearM);

@@ -21,12 +21,13 @@ GuideChange changeBetween(const Guide& a, const Guide& b) {
     c.corners = differs(a, b, [](const GuideCorner& x) -> const Corner& { return x; });
     c.words = differs(
         a, b, [](const GuideCorner& x) -> const auto& { return x.beats; });
+    c.words |= a.sectionWords != b.sectionWords || a.voiceCare != b.voiceCare;
     c.markers = differs(
         a, b, [](const GuideCorner& x) -> const auto& { return x.markers; });
     c.advice = a.references != b.references ||
                differs(a, b, [](const GuideCorner& x) { return std::pair(x.advice, x.consequence); });
     c.format = a.outline != b.outline || a.showings != b.showings || a.frameRate != b.frameRate ||
-               a.loudnessLufs != b.loudnessLufs;
+               a.loudnessLufs != b.loudnessLufs || a.school != b.school || a.wordTimes != b.wordTimes;
     return c;
 }
 

@@ -6,7 +6,8 @@
 
 namespace hl {
 namespace {
-constexpr std::array<std::string_view, 6> kNames = {"card", "conditions", "set-up", "lap", "walk-through", "run"};
+constexpr std::array<std::string_view, 10> kNames = {"card", "conditions", "set-up", "lap",   "walk-through",
+                                                     "run",  "detail",     "above",  "recap", "close"};
 }
 
 std::string_view name(SectionKind k) { return kNames.at(static_cast<std::size_t>(k)); }
@@ -17,13 +18,50 @@ std::optional<SectionKind> sectionKindOf(std::string_view text) {
     return std::nullopt;
 }
 
-bool ofOneCorner(SectionKind k) { return k == SectionKind::WalkThrough || k == SectionKind::Run; }
+bool ofOneCorner(SectionKind k) {
+    return k == SectionKind::WalkThrough || k == SectionKind::Run || k == SectionKind::Detail ||
+           k == SectionKind::Above;
+}
 
 Outline usualOutline(bool wholeLapFirst) {
     Outline o{{false, {SectionKind::Card, SectionKind::Conditions}},
               {true, {SectionKind::WalkThrough, SectionKind::Run}},
               {false, {SectionKind::Conditions}}};
     if (wholeLapFirst) o.front().sections.push_back(SectionKind::Lap);
+    return o;
+}
+
+namespace {
+/// In a part of that kind, behind what comes before it; a part of its own at the end where none is right.
+void insertBehind(Outline& outline, bool eachCorner, SectionKind kind, SectionKind behind) {
+    for (auto part = outline.rbegin(); part != outline.rend(); ++part) {
+        if (part->eachCorner != eachCorner) continue;
+        auto& s = part->sections;
+        const auto at = std::find(s.begin(), s.end(), behind);
+        s.insert(at == s.end() ? at : at + 1, kind);
+        return;
+    }
+    outline.push_back({eachCorner, {kind}});
+}
+} // namespace
+
+Outline withSectionOf(Outline o, SectionKind kind) {
+    if (has(o, kind)) return o;
+    switch (kind) {
+    case SectionKind::Detail: insertBehind(o, true, kind, SectionKind::WalkThrough); break;
+    case SectionKind::Above: insertBehind(o, true, kind, SectionKind::Run); break;
+    case SectionKind::WalkThrough:
+    case SectionKind::Run: insertBehind(o, true, kind, kind); break;
+    case SectionKind::Card: o.insert(o.begin(), OutlinePart{false, {kind}}); break;
+    case SectionKind::Recap: {
+        auto at = std::find_if(o.rbegin(), o.rend(), [](const OutlinePart& p) { return p.eachCorner; }).base();
+        o.insert(at, OutlinePart{false, {kind}});
+        break;
+    }
+    default:
+        if (o.empty() || o.back().eachCorner) o.push_back({});
+        o.back().sections.push_back(kind);
+    }
     return o;
 }
 

@@ -9,8 +9,10 @@
 namespace hl {
 
 /// What a section shows: the opening card, the conditions, the set-up row by row, the lap uninterrupted, a corner pace
-/// by pace, a corner at full speed. One that has nothing to show takes no time.
-enum class SectionKind { Card, Conditions, Setup, Lap, WalkThrough, Run };
+/// by pace, a corner at full speed, a second and closer look at it, the corner from above, the lap with what to
+/// remember, the closing card. One that has nothing to show, or nothing to say where words are all it is for, takes no
+/// time.
+enum class SectionKind { Card, Conditions, Setup, Lap, WalkThrough, Run, Detail, Above, Recap, Close };
 std::string_view name(SectionKind k); ///< stable word for files: "walk-through"
 std::optional<SectionKind> sectionKindOf(std::string_view name);
 bool ofOneCorner(SectionKind k);
@@ -27,5 +29,8 @@ using Outline = std::vector<OutlinePart>;
 /// lap before the corners when wished.
 Outline usualOutline(bool wholeLapFirst = false);
 bool has(const Outline& outline, SectionKind kind);
+/// With a section of that kind where it usually stands: a closer look after the walk, from above after the run, the
+/// recap after all corners, the close at the very end. As it was when it has one.
+Outline withSectionOf(Outline outline, SectionKind kind);
 
 } // namespace hl

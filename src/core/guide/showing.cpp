@@ -48,8 +48,18 @@ std::string_view setOf(const Gauges& gauges) {
     return {};
 }
 
+namespace {
+const Showing kFromAbove{kPlanPicture, kNoPicture};
+}
+
 const Showing& Showings::in(SectionKind pass) const {
-    return pass == SectionKind::Run ? run : pass == SectionKind::Lap ? lap : walk;
+    switch (pass) {
+    case SectionKind::Run: return run;
+    case SectionKind::Lap:
+    case SectionKind::Recap: return lap;
+    case SectionKind::Above: return kFromAbove;
+    default: return walk;
+    }
 }
 
 } // namespace hl

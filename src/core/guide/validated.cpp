@@ -40,6 +40,7 @@ class Examiner {
         for (std::size_t i = 0; i < g_.references.size(); ++i) reference(i);
         for (std::size_t i = 0; i < g_.corners.size(); ++i) corner(i);
         for (std::size_t i = 0; i < g_.corners.size(); ++i) authored(i);
+        sectionWords();
     }
 
   private:
@@ -88,8 +89,9 @@ class Examiner {
             for (const auto kind : g_.outline[i].sections)
                 if (ofOneCorner(kind) != g_.outline[i].eachCorner)
                     tell(at("outline", i), "\"" + std::string(name(kind)) + "\" does not belong there",
-                         g_.outline[i].eachCorner ? "sections of one corner: walk-through, run"
-                                                  : "sections of the whole lap: card, conditions, set-up, lap");
+                         g_.outline[i].eachCorner
+                             ? "sections of one corner: walk-through, detail, run, above"
+                             : "sections of the whole lap: card, conditions, set-up, lap, recap, close");
     }
     void sources() {
         const auto& s = g_.sources;
@@ -184,16 +186,33 @@ class Examiner {
         between(c.minRadiusM, 0, 1e9, at("corners", i, "min_radius_m"), "m");
         between(c.consequence, 0, 3, at("corners", i, "consequence"), "");
     }
+    void beats(const std::vector<Beat>& all, const std::string& here) {
+        for (std::size_t k = 0; k < all.size(); ++k) {
+            id(all[k].id.value, at(here + ".beats", k, "id"));
+            metres(all[k].atM, at(here + ".beats", k, "at_m"));
+            for (std::size_t t = 0; t < all[k].takes.size(); ++t)
+                take(all[k].takes[t], at(here + ".beats", k, "takes[" + std::to_string(t) + "]"));
+            if (all[k].shown) picture(*all[k].shown, at(here + ".beats", k, "shown"));
+        }
+    }
+    void sectionWords() {
+        std::set<SectionKind> seen;
+        for (std::size_t i = 0; i < g_.sectionWords.size(); ++i) {
+            const auto& s = g_.sectionWords[i];
+            const auto here = at("section_words", i);
+            if (std::find(std::begin(kSpokenSections), std::end(kSpokenSections), s.section) ==
+                std::end(kSpokenSections))
+                tell(here + ".section", "\"" + std::string(name(s.section)) + "\" has no words of its own",
+                     "card, conditions or close");
+            if (!seen.insert(s.section).second)
+                tell(here + ".section", "\"" + std::string(name(s.section)) + "\" stands twice", "one of a section");
+            beats(s.beats, here);
+        }
+    }
     void authored(std::size_t i) {
         const auto& c = g_.corners[i];
         const auto here = at("corners", i);
-        for (std::size_t k = 0; k < c.beats.size(); ++k) {
-            id(c.beats[k].id.value, at(here + ".beats", k, "id"));
-            metres(c.beats[k].atM, at(here + ".beats", k, "at_m"));
-            for (std::size_t t = 0; t < c.beats[k].takes.size(); ++t)
-                take(c.beats[k].takes[t], at(here + ".beats", k, "takes[" + std::to_string(t) + "]"));
-            if (c.beats[k].shown) picture(*c.beats[k].shown, at(here + ".beats", k, "shown"));
-        }
+        beats(c.beats, here);
         std::set<Topic> topics;
         for (std::size_t k = 0; k < c.advice.size(); ++k) {
             const auto& a = c.advice[k];

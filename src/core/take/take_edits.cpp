@@ -6,8 +6,6 @@
 namespace hl {
 namespace {
 
-Beat* beatOf(Guide& g, BeatId id) { return const_cast<Beat*>(beatWith(g, id)); }
-
 /// Spans that touch are one.
 void addCut(Take& take, CutOut cut) {
     cut.fromS = std::clamp(cut.fromS, take.fromS, take.toS), cut.toS = std::clamp(cut.toS, take.fromS, take.toS);
@@ -27,7 +25,7 @@ void addCut(Take& take, CutOut cut) {
 } // namespace
 
 Guide withTake(Guide g, BeatId id, Take take) {
-    if (auto* b = beatOf(g, id)) {
+    if (auto* b = beatWith(g, id)) {
         b->takes.insert(b->takes.begin(), std::move(take));
         if (b->takes.size() > kTakesKept) b->takes.resize(kTakesKept);
     }
@@ -35,19 +33,19 @@ Guide withTake(Guide g, BeatId id, Take take) {
 }
 
 Guide withoutTake(Guide g, BeatId id) {
-    if (auto* b = beatOf(g, id); b && !b->takes.empty()) b->takes.erase(b->takes.begin());
+    if (auto* b = beatWith(g, id); b && !b->takes.empty()) b->takes.erase(b->takes.begin());
     return g;
 }
 
 Guide withTakeChosen(Guide g, BeatId id, std::size_t which) {
-    if (auto* b = beatOf(g, id); b && which < b->takes.size())
+    if (auto* b = beatWith(g, id); b && which < b->takes.size())
         std::rotate(b->takes.begin(), b->takes.begin() + static_cast<std::ptrdiff_t>(which),
                     b->takes.begin() + static_cast<std::ptrdiff_t>(which) + 1);
     return g;
 }
 
-Guide withSlipAccepted(Guide g, BeatId id, std::size_t which) {
-    auto* b = beatOf(g, id);
+Guide withSlipAccepted(Guide g, BeatId id, std::size_t which, const LiveText& written) {
+    auto* b = beatWith(g, id);
     if (!b || b->takes.empty() || which >= b->takes.front().slips.size()) return g;
     auto& take = b->takes.front();
     const auto slip = take.slips[which];
@@ -65,6 +63,10 @@ Guide withSlipAccepted(Guide g, BeatId id, std::size_t which) {
             said += take.text[to - 1];
     }
     const bool same = b->words == take.text; // else somebody has written on; only the take's own text follows
+    if (!same && written.text == take.text) {
+        const auto first = written.source(from), last = written.source(to, true);
+        if (first <= last && last <= b->words.size()) b->words.replace(first, last - first, said);
+    }
     take.text.replace(from, to - from, said);
     const auto moved = static_cast<std::ptrdiff_t>(said.size()) - static_cast<std::ptrdiff_t>(to - from);
     const auto behind = [&](std::size_t& at) {
@@ -83,7 +85,7 @@ Guide withSlipAccepted(Guide g, BeatId id, std::size_t which) {
 }
 
 Guide withSlipCutOut(Guide g, BeatId id, std::size_t which) {
-    auto* b = beatOf(g, id);
+    auto* b = beatWith(g, id);
     if (!b || b->takes.empty() || which >= b->takes.front().slips.size()) return g;
     auto& take = b->takes.front();
     const auto slip = take.slips[which];
@@ -97,7 +99,7 @@ Guide withSlipCutOut(Guide g, BeatId id, std::size_t which) {
 }
 
 Guide withPausesShortened(Guide g, BeatId id, double longestS) {
-    auto* b = beatOf(g, id);
+    auto* b = beatWith(g, id);
     if (!b || b->takes.empty()) return g;
     b->takes.front().longestPauseS = std::max(0.0, longestS);
     return g;

@@ -28,4 +28,12 @@ std::string speedText(double mps, SpeedUnit unit) { return withUnit(figure(inUni
 std::string percentText(double share) { return withUnit(figure(100 * share), "%"); }
 std::string metresText(double m) { return withUnit(figure(m), "m"); }
 
+std::string lapTimeText(double s) {
+    if (!std::isfinite(s) || s < 0 || s > 1e6) return std::string(kNoFigure);
+    const long ms = std::lround(1000 * s);
+    char text[40];
+    std::snprintf(text, sizeof text, "%ld:%02ld.%03ld", ms / 60000, ms / 1000 % 60, ms % 1000);
+    return text;
+}
+
 } // namespace hl

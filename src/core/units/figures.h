@@ -19,6 +19,9 @@ std::string speedText(double mps, SpeedUnit unit);
 /// "74 %" of a share from 0 to 1.
 std::string percentText(double share);
 
+/// "1:32.923"
+std::string lapTimeText(double s);
+
 /// "340 m"
 std::string metresText(double metres);
 

@@ -85,9 +85,30 @@ std::optional<double> spokenFrom(const Speech& speech, std::size_t byte) {
     return std::nullopt;
 }
 
+/// What a person wrote to be read, `|` between the pieces; each shown for its share of the letters.
+std::vector<Caption> writtenCaptions(const Speech& speech, double startS) {
+    std::vector<Caption> out;
+    std::size_t letters = 0;
+    for (std::size_t at = 0; at <= speech.caption.size();) {
+        const auto end = std::min(speech.caption.find('|', at), speech.caption.size());
+        auto text = speech.caption.substr(at, end - at);
+        while (!text.empty() && text.back() == ' ') text.pop_back();
+        text.erase(0, std::min(text.find_first_not_of(' '), text.size()));
+        if (!text.empty()) letters += letterStarts(text).size() - 1, out.push_back({0, 0, std::move(text)});
+        at = end + 1;
+    }
+    double at = startS;
+    for (auto& c : out) {
+        const double share = static_cast<double>(letterStarts(c.text).size() - 1) / static_cast<double>(letters);
+        c.startS = at, c.endS = at += share * speech.lengthS;
+    }
+    return out;
+}
+
 } // namespace
 
 std::vector<Caption> captionsOf(const Speech& speech, double startS) {
+    if (hasWords(speech.caption)) return writtenCaptions(speech, startS);
     const auto pieces = piecesOf(speech.text);
     std::size_t letters = 0;
     for (const auto& p : pieces) letters += p.letters;
@@ -106,6 +127,9 @@ std::vector<Caption> captionsOf(const Speech& speech, double startS) {
         while (!text.empty() && text.back() == ' ') text.pop_back();
         const double end = i + 1 < starts.size() ? starts[i + 1] : speech.lengthS;
         out.push_back({startS + starts[i], startS + end, std::move(text)});
+        for (const auto& w : speech.words)
+            if (w.from >= pieces[i].from && w.from < pieces[i].to)
+                out.back().words.push_back({w.from - pieces[i].from, startS + w.startS});
     }
     return out;
 }
@@ -153,11 +177,19 @@ std::string inLines(const std::string& text) {
     return text.substr(0, at[chosen]) + '\n' + text.substr(at[chosen] + 1);
 }
 
-std::string webVtt(const std::vector<Caption>& captions) {
+std::string webVtt(const std::vector<Caption>& captions, bool wordTimes) {
     std::string out = "WEBVTT\n\n";
     for (const auto& c : captions) {
         std::string text;
-        for (const char k : inLines(c.text)) text += k == '<' ? "&lt;" : (k == '&' ? "&amp;" : std::string(1, k));
+        const auto lines = inLines(c.text); // as long as the text: a blank became the end of a line
+        auto word = c.words.begin();
+        for (std::size_t i = 0; i < lines.size(); ++i) {
+            for (; word != c.words.end() && word->from <= i; ++word) // a time within the cue, and never the first one
+                if (wordTimes && word->from == i && word->startS > c.startS + 0.001 && word->startS < c.endS)
+                    text += "<" + stamp(word->startS) + ">";
+            const char k = lines[i];
+            text += k == '<' ? "&lt;" : (k == '&' ? "&amp;" : std::string(1, k));
+        }
         out += stamp(c.startS) + " --> " + stamp(c.endS) + "\n" + text + "\n\n";
     }
     return out;
@@ -183,6 +215,8 @@ const char* chapterTitle(SectionKind kind) {
     case SectionKind::Lap: return "The whole lap";
     case SectionKind::Conditions: return "Conditions";
     case SectionKind::Setup: return "Set-up";
+    case SectionKind::Recap: return "What to remember";
+    case SectionKind::Close: return "The end";
     default: return "Opening";
     }
 }

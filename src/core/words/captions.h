@@ -14,7 +14,8 @@ std::vector<Caption> captionsOf(const Cut& cut);
 /// One line, or two of at most 42 letters broken where a phrase ends, as far as the words allow.
 std::string inLines(const std::string& text);
 
-std::string webVtt(const std::vector<Caption>& captions);
+/// With `wordTimes` each word says when it is spoken, for players that light it.
+std::string webVtt(const std::vector<Caption>& captions, bool wordTimes = false);
 std::string subRip(const std::vector<Caption>& captions);
 
 /// Chapters as WebVTT and for the film: sections that follow each other and show the same corner are one.

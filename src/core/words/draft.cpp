@@ -4,6 +4,7 @@
 #include "core/mark/mark_kind.h"
 #include "core/units/figures.h"
 #include "core/words/look_for.h"
+#include "core/words/phrases.h"
 
 #include <algorithm>
 #include <cmath>
@@ -11,8 +12,6 @@
 
 namespace hl {
 namespace {
-
-std::string metres(double m) { return figure(m); }
 
 std::string filled(std::string_view pattern, std::initializer_list<std::pair<std::string_view, std::string>> values) {
     std::string out(pattern);
@@ -32,16 +31,23 @@ std::string withArticle(const std::string& words) {
 
 using Values = std::initializer_list<std::pair<std::string_view, std::string>>;
 
-/// What was said so far in this guide: no sentence stands more than twice.
+/// What was said so far in this guide: no sentence stands more than twice, and no pattern twice running.
 class Said {
   public:
+    explicit Said(const School& school) : school_(school) {}
     /// One of several ways to say a thing, beginning with another one in each corner; empty when all were said often.
-    template <std::size_t N> std::string oneOf(const std::string_view (&ways)[N], int corner, Values values) {
+    std::string oneOf(Saying saying, int corner, Values values) { return oneOf(saying, corner, values, school_); }
+    std::string oneOf(Saying saying, int corner, Values values, const School& school) {
         constexpr int kMost = 2;
-        for (std::size_t i = 0; i < N; ++i) {
-            auto words = filled(ways[(static_cast<std::size_t>(corner) + i) % N], values);
+        const auto ways = phrases(saying, school);
+        const auto last = last_.find(saying);
+        for (std::size_t i = 0; i < ways.size(); ++i) {
+            const auto k = (static_cast<std::size_t>(std::abs(corner)) + i) % ways.size();
+            if (last != last_.end() && last->second == k) continue;
+            auto words = filled(ways[k], values);
             if (auto& times = times_[words]; times < kMost) {
                 ++times;
+                last_[saying] = k;
                 return words;
             }
         }
@@ -49,7 +55,9 @@ class Said {
     }
 
   private:
+    const School& school_;
     std::map<std::string, int> times_;
+    std::map<Saying, std::size_t> last_;
 };
 
 struct Writer {
@@ -81,15 +89,33 @@ struct Writer {
     std::string kindText() const {
         return withArticle((corner.kind == "bend" && corner.minRadiusM < 60 ? "tight " : "") + kindWords(corner));
     }
+    const School& school() const { return guide.school; }
+    std::string distance(double m) const { return spokenDistance(m, school().distance); }
+    std::string offset(const LookFor& look) const {
+        return school().numbers ? offsetText(look, school().distance) : feltOffset(look);
+    }
     std::string otherSide() const { return corner.side == Side::Left ? "right" : "left"; }
     /// Whether a place lies in this corner and not in a neighbour's.
     bool ours(double atM) const { return atM >= corner.startM && atM <= corner.endM; }
     bool brakesBeforeTurning() const { return facts.brakeOnsetM->value < corner.turnInM - 3; }
     void ring(const LookFor& look) { marker(kRingMark, OnReference{own(look)}, look.reference->label); }
     void lookFor(Advice& row, const LookFor& look, double atM, double speed) const {
-        row.lookFor = offsetText(look), row.first = own(look);
+        row.lookFor = offsetText(look, school().distance), row.first = own(look);
         if (const auto second = nextLookFor(m.track, atM, speed, look))
-            row.backup = "or " + offsetText(*second), row.second = own(*second);
+            row.backup = "or " + offsetText(*second, school().distance), row.second = own(*second);
+    }
+
+    /// "up to 87 percent", "firmly"
+    std::string pressure(double share) const {
+        if (school().numbers) return "up to " + figure(100 * share) + " percent";
+        return share > 0.8 ? "hard" : share > 0.5 ? "firmly" : "lightly";
+    }
+    /// "down to third gear", "down two gears"
+    std::string downTo(int from, int to) const {
+        if (school().numbers) return "down to " + ordinal(to) + " gear";
+        static constexpr std::string_view counts[] = {"", "one gear", "two gears", "three gears", "four gears"};
+        const auto n = static_cast<std::size_t>(from - to);
+        return n < std::size(counts) ? "down " + std::string(counts[n]) : "down the gears";
     }
 
     void approach();
@@ -106,14 +132,13 @@ void Writer::approach() {
     const double at = brakes ? facts.brakeOnsetM->value : corner.turnInM;
     const double lateral = lateralAt(at);
     const bool wide = m.trace.edgesKnown && std::abs(lateral) > 2.5;
-    constexpr std::string_view named[] = {"{name}, {kind}.", "This is {name}, {kind}.", "Next, {name}, {kind}."};
-    constexpr std::string_view bare[] = {"Turn {n}, {kind}.", "Turn {n} is {kind}.", "Next, turn {n}, {kind}."};
-    constexpr std::string_view come[] = {" Come in {where}{gear}.", " You arrive {where}{gear}.", " Be {where}{gear}."};
     const int how = first ? 0 : n;
     const Values who{{"name", corner.name}, {"n", std::to_string(n)}, {"kind", kindText()}};
-    auto words = corner.name.empty() ? said.oneOf(bare, how, who) : said.oneOf(named, how, who);
+    const bool bare = corner.name.empty() || guide.scene.cornerLabels == CornerLabels::Numbers;
+    auto words = said.oneOf(bare ? Saying::Numbered : Saying::Named, how, who);
+    const auto come = phrases(Saying::ComeIn, school());
     const std::string where = wide ? "on the " + std::string(lateral > 0 ? "left" : "right") : "",
-                      gear = facts.entryGear ? "in " + ordinal(*facts.entryGear) + " gear" : "";
+                      gear = facts.entryGear && school().numbers ? "in " + ordinal(*facts.entryGear) + " gear" : "";
     if (!where.empty() || !gear.empty())
         words += filled(come[static_cast<std::size_t>(n) % 3],
                         {{"where", where + (where.empty() || gear.empty() ? "" : ", ")}, {"gear", gear}});
@@ -123,24 +148,18 @@ void Writer::approach() {
 void Writer::braking() {
     const double at = facts.brakeOnsetM->value, speed = facts.entrySpeed ? facts.entrySpeed->value : 40;
     const auto look = bestLookFor(m.track, at, speed);
-    const std::string peak = facts.brakePeak ? ", up to " + figure(100 * facts.brakePeak->value) + " percent" : "";
+    const std::string peak = facts.brakePeak && school().advanced ? ", " + pressure(facts.brakePeak->value) : "";
     const std::string gear = facts.minGear && facts.entryGear && *facts.minGear < *facts.entryGear
-                                 ? ", down to " + ordinal(*facts.minGear) + " gear"
+                                 ? ", " + downTo(*facts.entryGear, *facts.minGear)
                                  : "";
     Advice row{Topic::Brake, {}, {}, {}};
-    const Values facts_{{"offset", look ? offsetText(*look) : ""}, {"peak", peak}, {"gear", gear}};
+    const Values facts_{{"offset", look ? offset(*look) : ""}, {"peak", peak}, {"gear", gear}};
     if (look) {
-        constexpr std::string_view ways[] = {"Brake {offset}{peak}{gear}.", "Start braking {offset}{peak}{gear}.",
-                                             "On the brakes {offset}{peak}{gear}."};
-        beat(Topic::Brake, at, said.oneOf(ways, n, facts_), "Brake");
+        beat(Topic::Brake, at, said.oneOf(Saying::BrakeAt, n, facts_), "Brake");
         ring(*look);
         lookFor(row, *look, at, speed);
-    } else {
-        constexpr std::string_view ways[] = {"There is nothing good to brake by here: find it by feel{peak}{gear}.",
-                                             "Brake by feel, there is no good mark{peak}{gear}.",
-                                             "No mark to brake by{peak}{gear}."};
-        beat(Topic::Brake, at, said.oneOf(ways, n, facts_), "Brake");
-    }
+    } else
+        beat(Topic::Brake, at, said.oneOf(Saying::BrakeByFeel, n, facts_), "Brake");
     corner.advice.push_back(row);
     marker(kBrakePostsMark, OnRoad{at, at}, "brake");
     for (const auto& s : facts.shifts)
@@ -148,20 +167,14 @@ void Writer::braking() {
             marker(kGearKeystoneMark, OnRoad{s.atM, s.atM, lateralAt(s.atM)},
                    std::to_string(s.from) + ">" + std::to_string(s.to));
     // Only a brake that was on before the turn can be carried into it.
-    if (brakesBeforeTurning() && facts.trailM && facts.trailM->value > 12) {
-        constexpr std::string_view ways[] = {"Let the pedal bleed away as you turn, {trail} metres past the turn-in.",
-                                             "Carry the brake in: it comes off {trail} metres after you turn.",
-                                             "Keep a little brake for {trail} metres into the turn."};
-        beat(Topic::TurnIn, corner.turnInM, said.oneOf(ways, n, {{"trail", metres(facts.trailM->value)}}),
-             "bleed it off");
+    if (school().advanced && brakesBeforeTurning() && facts.trailM && facts.trailM->value > 12) {
+        const double trail = facts.trailM->value;
+        const auto far = school().numbers ? distance(trail) : trail > 50 ? "a long way in" : "a little way in";
+        beat(Topic::TurnIn, corner.turnInM, said.oneOf(Saying::Trail, n, {{"trail", far}}), "bleed it off");
     }
 }
 
-void Writer::lifting() {
-    constexpr std::string_view ways[] = {"No brake here: just lift and let it roll in.", "A lift is enough, no brake.",
-                                         "Off the power, no brake at all."};
-    beat(Topic::Brake, corner.turnInM - 10, said.oneOf(ways, n, {}), "Lift");
-}
+void Writer::lifting() { beat(Topic::Brake, corner.turnInM - 10, said.oneOf(Saying::Lift, n, {}), "Lift"); }
 
 void Writer::turnIn() {
     constexpr double kReachM = 14, kSpeed = 20;
@@ -173,8 +186,7 @@ void Writer::turnIn() {
     const bool spoken =
         std::any_of(corner.beats.begin(), corner.beats.end(), [](const Beat& b) { return b.topic == Topic::TurnIn; });
     if (spoken || !look) return;
-    constexpr std::string_view ways[] = {"Turn in {offset}.", "Turn {offset}, in one go.", "Your turn-in is {offset}."};
-    beat(Topic::TurnIn, corner.turnInM, said.oneOf(ways, n, {{"offset", offsetText(*look)}}), "turn");
+    beat(Topic::TurnIn, corner.turnInM, said.oneOf(Saying::TurnIn, n, {{"offset", offset(*look)}}), "turn");
     ring(*look);
 }
 
@@ -194,45 +206,43 @@ void Writer::apex() {
     const auto unit = guide.scene.speedUnit;
     const std::string speed =
         facts.minSpeed ? figure(inUnit(facts.minSpeed->value, unit)) + " " + std::string(spoken(unit)) : "";
-    if (speed.empty()) return;
-    constexpr std::string_view kerbed[] = {"Clip the {side} kerb; the slowest point is {speed}.",
-                                           "Aim for the {side} kerb, {speed} at the slowest.",
-                                           "To the {side} kerb: {speed} at the slowest point."};
-    constexpr std::string_view plain[] = {"{speed} at the slowest point.", "The slowest point is {speed}.",
-                                          "It slows to {speed}."};
-    const Values values{{"side", side()}, {"speed", speed}};
-    beat(Topic::Apex, corner.apexM, kerb ? said.oneOf(kerbed, n, values) : said.oneOf(plain, n, values),
-         kerb ? "kerb" : "apex");
+    const bool told = school().numbers && school().advanced;
+    if (told && speed.empty()) return;
+    School plain = school();
+    plain.numbers = told; // a basic guide aims at the kerb and leaves the speed out
+    const auto words =
+        said.oneOf(kerb ? Saying::ApexKerb : Saying::Apex, n, {{"side", side()}, {"speed", speed}}, plain);
+    beat(Topic::Apex, corner.apexM, words, kerb ? "kerb" : "apex");
 }
 
-/// "at the apex", "9 metres after the apex"
-std::string fromApex(double past) {
-    constexpr double kAt = 3;
+/// "at the apex", "9 metres after the apex", "just after the apex"
+std::string fromApex(double past, const School& school) {
+    constexpr double kAt = 3, kJust = 12;
     if (std::abs(past) < kAt) return "at the apex";
-    return metres(std::abs(past)) + " metres " + (past > 0 ? "after" : "before") + " the apex";
+    const std::string side = past > 0 ? "after" : "before";
+    if (!school.numbers) return (std::abs(past) < kJust ? "just " : "well ") + side + " the apex";
+    return spokenDistance(std::abs(past), school.distance) + " " + side + " the apex";
 }
 
 void Writer::power() {
     const double at = facts.throttlePickupM->value;
     Advice row{Topic::Power, {}, {}, {}};
     std::string words;
+    const bool told = school().advanced;
     if (at > corner.turnInM && ours(at)) { // else it is the power after the corner before
         constexpr double kAtOnce = 5;      // m
         const double rest = facts.fullThrottleM ? facts.fullThrottleM->value - at : -1;
         const std::string full = !facts.fullThrottleM || rest < 0 ? ""
                                  : rest < kAtOnce                 ? ", full at once"
-                                                                  : ", full " + metres(rest) + " metres later";
-        constexpr std::string_view ways[] = {"First power {where}{full}.", "Squeeze the power on {where}{full}.",
-                                             "Back to power {where}{full}."};
-        words = said.oneOf(ways, n, {{"where", fromApex(at - corner.apexM)}, {"full", full}});
+                                 : school().numbers               ? ", full " + distance(rest) + " later"
+                                                                  : ", and feed it in from there";
+        if (told)
+            words = said.oneOf(Saying::Power, n, {{"where", fromApex(at - corner.apexM, school())}, {"full", full}});
         constexpr double kShortest = 12; // m: a wedge shorter than that is a blot
         marker(kPowerWedgeMark, OnRoad{at, at + std::max(kShortest, rest)}, "power");
     }
     if (!facts.lifts.empty()) {
-        constexpr std::string_view ways[] = {"I had to lift again here: wait, then ask once.",
-                                             "It asked for a lift afterwards: be later and do it once.",
-                                             "A lift spoils this exit: start the power later."};
-        const auto lift = said.oneOf(ways, n, {});
+        const auto lift = said.oneOf(Saying::LiftAgain, n, {});
         words += (words.empty() || lift.empty() ? "" : " ") + lift;
         row.advised = "later, without the lift";
     }
@@ -254,9 +264,7 @@ void Writer::exit() {
     }
     marker(kExitPostsMark, OnRoad{widestAt, widestAt}, "exit");
     if (widest > -2.0) {
-        constexpr std::string_view ways[] = {"Let it run out to the {side} edge.", "Use all the road on the {side}.",
-                                             "And out to the {side}."};
-        beat(Topic::Exit, widestAt, said.oneOf(ways, n, {{"side", otherSide()}}), "all the road");
+        beat(Topic::Exit, widestAt, said.oneOf(Saying::Exit, n, {{"side", otherSide()}}), "all the road");
     }
 }
 
@@ -313,7 +321,7 @@ Guide withDraft(Guide guide, const DraftMaterial& from) {
         takeReferences(guide, *track);
     }
     const DraftMaterial m{from.trace, from.corners, from.facts, track ? &*track : nullptr};
-    Said said;
+    Said said(guide.school);
     for (std::size_t i = 0; i < m.corners.size(); ++i) {
         GuideCorner corner;
         static_cast<Corner&>(corner) = m.corners[i];

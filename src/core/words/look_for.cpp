@@ -40,10 +40,18 @@ std::optional<LookFor> nextLookFor(const Track* track, double atM, double speed,
     return best(track, atM, speed, 28, first.reference);
 }
 
-std::string offsetText(const LookFor& look) {
+std::string feltOffset(const LookFor& look) {
+    constexpr double kAtM = 1.5, kJustM = 8;
+    const double m = std::abs(look.offsetM);
+    if (m < kAtM) return "at the " + look.reference->label;
+    return (m < kJustM ? "just " : "well ") + std::string(look.offsetM > 0 ? "after" : "before") + " the " +
+           look.reference->label;
+}
+
+std::string offsetText(const LookFor& look, DistanceUnit unit) {
     const double m = std::abs(look.offsetM);
     if (m < 1.5) return "at the " + look.reference->label;
-    return figure(m) + " metres " + (look.offsetM > 0 ? "after" : "before") + " the " + look.reference->label;
+    return spokenDistance(m, unit) + " " + (look.offsetM > 0 ? "after" : "before") + " the " + look.reference->label;
 }
 
 } // namespace hl

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Choosing a thing to look for near a place on the road, and saying where it lies.
 #pragma once
+#include "core/guide/school.h"
 #include "core/track/track.h"
 
 #include <optional>
@@ -19,6 +20,8 @@ std::optional<LookFor> bestLookFor(const Track* track, double atM, double speed,
 std::optional<LookFor> nextLookFor(const Track* track, double atM, double speed, const LookFor& first);
 
 /// "6 metres after the 100 board", "at the white post".
-std::string offsetText(const LookFor& look);
+std::string offsetText(const LookFor& look, DistanceUnit unit = DistanceUnit::Metres);
+/// Without a figure: "just after the 100 board", "well before the white post".
+std::string feltOffset(const LookFor& look);
 
 } // namespace hl

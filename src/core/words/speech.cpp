@@ -37,13 +37,13 @@ Speeches speechesOf(const Guide& guide, const Speaker& speaker) {
         if (known == spoken.end()) known = spoken.emplace(text, speaker(text)).first;
         Speech s = known->second;
         s.beat = beat, s.cue = cue, s.text = text;
+        if (const auto* b = beatWith(guide, beat); b && !cue) s.caption = b->caption;
         if (!(s.lengthS > 0)) s.lengthS = usualLength(text);
         out.put(std::move(s));
     };
     if (has(guide.outline, SectionKind::Setup))
         for (const auto& row : guide.setup) add(row.id, false, spokenText(row));
-    for (const auto& c : guide.corners)
-        for (const auto& b : c.beats) add(b.id, false, b.words), add(b.id, true, b.cue);
+    eachBeat(guide, [&](const Beat& b, const GuideCorner*) { add(b.id, false, b.words), add(b.id, true, b.cue); });
     return out;
 }
 

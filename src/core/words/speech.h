@@ -20,6 +20,7 @@ struct Speech {
     BeatId beat;
     bool cue = false;
     std::string text;
+    std::string caption = {};           ///< read in its place, as in Beat; empty: the text
     double lengthS = 0;                 ///< without the pause after it; never 0 for a text with words
     std::vector<SpokenWord> words;      ///< in order; empty: nobody knows, letters share the time evenly
     std::shared_ptr<const Sound> sound; ///< null: not heard

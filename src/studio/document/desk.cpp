@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/document/desk.h"
 
+#include "core/words/live_values.h"
 #include "picture/paint_marks.h"
 #include "store/guide_file.h"
 
@@ -234,7 +235,8 @@ void Desk::replan() {
     tasks_.start(
         this, kPlanning,
         [g = guide(), s = session_, voice = narrator_, takes = takes_](const Progress&) {
-            auto speeches = std::make_shared<const Speeches>(speechesOf(g, s->folder, *takes, voice.get()));
+            auto speeches =
+                std::make_shared<const Speeches>(speechesOf(asSaid(g, s->measured), s->folder, *takes, voice.get()));
             auto cut = std::make_shared<const Cut>(planCut(g, *s, *speeches));
             return Planned{speeches, cut, std::make_shared<const LabelPlan>(labelsFor(g, *s, *cut))};
         },

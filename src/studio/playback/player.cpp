@@ -206,13 +206,21 @@ void Player::toggle() {
 void Player::startHere() {
     startedAt_ = mode_ == Mode::Guide ? guideS_ : footageS_;
     clockAtStart_ = clock_();
-    if (playing()) mode_ == Mode::Guide ? sound_.playGuide(guideS_) : sound_.playFilm(footageS_, pace_);
+    if (playing() && !quiet_) mode_ == Mode::Guide ? sound_.playGuide(guideS_) : sound_.playFilm(footageS_, pace_);
 }
 
 void Player::setPace(double pace) {
     pace_ = pace;
     startHere();
     emit moved();
+}
+
+void Player::setQuiet(bool quiet) {
+    quiet_ = quiet;
+    if (quiet_)
+        sound_.stop();
+    else if (playing())
+        startHere();
 }
 
 void Player::loop(double fromM, double toM) {

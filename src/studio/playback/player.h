@@ -38,6 +38,8 @@ class Player : public QObject {
     double pace() const { return mode_ == Mode::Guide ? 1 : pace_; }
     /// Plays the chosen corner again and again; an empty stretch ends it.
     void loop(double fromM, double toM);
+    /// Nothing is heard while it plays: a microphone is open.
+    void setQuiet(bool quiet);
     void endLoop() { loop_.reset(); }
     bool looping() const { return loop_.has_value(); }
     double guideTime() const { return guideS_; }
@@ -78,6 +80,7 @@ class Player : public QObject {
         double fromS, toS; ///< of the footage
     };
     std::optional<Loop> loop_;
+    bool quiet_ = false;
     PlaySound sound_;
     ProxyMaking proxy_;
 };

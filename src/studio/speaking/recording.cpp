@@ -9,7 +9,7 @@
 namespace hl {
 namespace {
 
-constexpr int kBeatMs = 600, kClicks = 3;
+constexpr int kBeatMs = 600;
 
 /// RIFF/WAVE, one channel, 16 bit. An open length reads as "to the end of the file".
 QByteArray header(int rate, quint32 bytes) {
@@ -38,7 +38,7 @@ Recording::Recording(QObject* parent) : QObject(parent), microphone_(microphoneO
 
 double Recording::spokenS() const { return static_cast<double>(spoken_.size()) / microphone_->rate(); }
 
-void Recording::begin(const QString& file) {
+void Recording::begin(const QString& file, int clicks) {
     if (state_ != State::Idle) return;
     QDir().mkpath(QFileInfo(file).path());
     file_.setFileName(file);
@@ -52,7 +52,8 @@ void Recording::begin(const QString& file) {
     spoken_.clear();
     written_ = 0, full_ = clipped_ = false, peakDb_ = noiseDb_ = -100;
     state_ = State::CountingIn;
-    left_ = kClicks;
+    left_ = clicks;
+    if (left_ <= 0) return count();
     emit counted(left_);
     counting_.start();
 }

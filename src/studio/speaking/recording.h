@@ -18,9 +18,9 @@ class Recording : public QObject {
     enum class State { Idle, CountingIn, Speaking };
     State state() const { return state_; }
 
-    void begin(const QString& file); ///< three clicks, then it records into that file
-    void finish();                   ///< finished() follows where anything was recorded
-    void throwAway();                ///< the file goes
+    void begin(const QString& file, int clicks = 3); ///< so many clicks, then it records into that file
+    void finish();                                   ///< finished() follows where anything was recorded
+    void throwAway();                                ///< the file goes
     double spokenS() const;
     double peakDb() const { return peakDb_; }   ///< of the last moment, dBFS
     double noiseDb() const { return noiseDb_; } ///< the quietest moment so far

@@ -21,12 +21,14 @@ QString studioStyle() {
         "}"
         "QWidget#sheet QLabel { color: @ink; } QLabel#quiet { color: @inkquiet; font-size: 13px; } QLabel#darkquiet { "
         "color: @reed; font-size: 13px; }"
+        "QWidget#voice { background: @marsh800; border-radius: 10px; }"
         "QLabel#headline { font-size: 24px; font-weight: 700; color: @ink; }"
         "QTableWidget { background: @paper; color: @ink; border: none; gridline-color: transparent; font-size: 14px; "
         "selection-background-color: @lamppaper; selection-color: @ink; outline: 0; }"
         "QTableWidget::item { border-bottom: 1px solid @rule; padding: 2px 5px; } QTableWidget::item:focus { border: "
         "2px solid @lampink; }"
-        "QTableWidget QPlainTextEdit, QTableWidget QLineEdit { background: white; color: @ink; border: 2px solid "
+        "QTableWidget QPlainTextEdit, QTableWidget QLineEdit, QTableView#script QPlainTextEdit, QTableView#script "
+        "QLineEdit { background: white; color: @ink; border: 2px solid "
         "@lampink; font-size: 14px; }"
         "QTableCornerButton::section { background: @paper; border: none; border-bottom: 1px solid @ink; } "
         "QTableWidget#cornerSheet, QTableWidget#beats { font-size: 13px; } QHeaderView { background: @paper; }"
@@ -136,7 +138,9 @@ QWidget* sheet(QWidget* parent) {
 }
 
 QString clockText(double s, int decimals) {
-    const int m = static_cast<int>(s / 60);
+    const double step = std::pow(10.0, -decimals);
+    s = step * std::round(s / step); // 59.8 s are a minute, not sixty seconds
+    const int m = static_cast<int>(s / 60 + 1e-9);
     return QStringLiteral("%1:%2").arg(m).arg(s - 60 * m, decimals ? 3 + decimals : 2, 'f', decimals, QLatin1Char('0'));
 }
 

@@ -4,7 +4,6 @@
 namespace hl {
 
 CutStation::CutStation(Desk& desk, Player& player) : desk_(desk), player_(player), page_(new BeatsTable(desk, player)) {
-    page_->withoutTakes();
     connect(&desk_, &Desk::opened, this, &Station::lampChanged);
     connect(&desk_, &Desk::cutChanged, this, &Station::lampChanged);
 }

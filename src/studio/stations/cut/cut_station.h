@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 #include "studio/station.h"
-#include "studio/stations/words/beats_table.h"
+#include "studio/stations/cut/beats_table.h"
 
 namespace hl {
 

@@ -1,25 +1,28 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 #include "studio/station.h"
-#include "studio/stations/words/beats_table.h"
+#include "studio/stations/words/script_page.h"
+#include "studio/stations/words/take_panel.h"
 
 namespace hl {
 
-/// What is said where.
+/// What is said where, and by whom.
 class WordsStation : public Station {
     Q_OBJECT
   public:
     WordsStation(Desk& desk, Player& player);
     QString name() const override { return tr("Words"); }
     QWidget* page() override { return page_; }
-    StationLayout layout() const override { return {.filmShare = 8}; }
-    QList<StationKey> keys() override;
+    QWidget* underFilm() override { return takes_; }
+    StationLayout layout() const override { return {.filmShare = 7, .pageShare = 10, .pedals = false}; }
+    QList<StationKey> keys() override { return page_->keys() + takes_->keys(); }
     Lamp lamp() const override;
-    void leave() override { page_->takes()->recording().finish(); } ///< what was spoken is kept
+    void leave() override { takes_->recording().finish(); } ///< what was spoken is kept
 
   private:
     Desk& desk_;
-    BeatsTable* page_;
+    ScriptPage* page_;
+    TakePanel* takes_;
 };
 
 } // namespace hl

@@ -1,7 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 #include "studio/station.h"
-#include "studio/stations/words/take_panel.h"
 
 #include <QLabel>
 #include <QMenu>
@@ -10,14 +9,13 @@
 
 namespace hl {
 
-/// The beats of the chosen corner: where, what is said, the cue, how long it is spoken and how the picture runs then.
+/// The walk-through's beats of the chosen corner: where, what is said, the cue, how long it is spoken and how the
+/// picture runs then.
 class BeatsTable : public QWidget {
     Q_OBJECT
   public:
     BeatsTable(Desk& desk, Player& player, QWidget* parent = nullptr);
     QTableWidget* table() const { return table_; }
-    TakePanel* takes() const { return takes_; }
-    void withoutTakes() { takes_->hide(); } ///< where the cut is looked at there is no room for them
     QList<StationKey> keys();
     void addBeat();
     void removeBeat();
@@ -39,7 +37,6 @@ class BeatsTable : public QWidget {
     QTableWidget* table_;
     QPushButton* picture_;
     QMenu* pictures_;
-    TakePanel* takes_;
     bool filling_ = false;
     BeatId lit_;
 };

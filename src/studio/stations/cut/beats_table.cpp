@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "studio/stations/words/beats_table.h"
+#include "studio/stations/cut/beats_table.h"
 
 #include "core/guide/showing_edits.h"
 #include "picture/tokens.h"
@@ -81,7 +81,7 @@ QString spokenText(const Spoken& w, const Beat* b) {
 
 BeatsTable::BeatsTable(Desk& desk, Player& player, QWidget* parent)
     : QWidget(parent), desk_(desk), player_(player), title_(headline({})), hint_(quiet({})), table_(new QTableWidget),
-      picture_(plainButton(tr("Picture"))), pictures_(new QMenu(picture_)), takes_(new TakePanel(desk)) {
+      picture_(plainButton(tr("Picture"))), pictures_(new QMenu(picture_)) {
     setObjectName(QStringLiteral("sheet"));
     setAttribute(Qt::WA_StyledBackground);
     auto* add = plainButton(tr("Add words here"));
@@ -106,7 +106,6 @@ BeatsTable::BeatsTable(Desk& desk, Player& player, QWidget* parent)
     column->addLayout(top);
     column->addWidget(hint_);
     column->addWidget(table_, 1);
-    column->addWidget(takes_);
     table_->setObjectName(QStringLiteral("beats"));
     table_->setAccessibleName(tr("Words of this corner"));
     table_->setColumnCount(5);
@@ -128,7 +127,6 @@ BeatsTable::BeatsTable(Desk& desk, Player& player, QWidget* parent)
     table_->setSelectionBehavior(QAbstractItemView::SelectItems);
     table_->setItemDelegateForColumn(Words, new WordsDelegate(table_));
     connect(table_, &QTableWidget::cellChanged, this, &BeatsTable::take);
-    connect(table_, &QTableWidget::currentCellChanged, this, [this](int row) { takes_->show(beatOf(row)); });
     connect(table_, &QTableWidget::cellClicked, this, [this](int row, int) {
         const auto* b = desk_.isOpen() ? beatWith(desk_.guide(), beatOf(row)) : nullptr;
         if (!b) return;
@@ -174,7 +172,6 @@ void BeatsTable::refresh() {
     }
     filling_ = false;
     lit_ = {};
-    takes_->show(beatOf(table_->currentRow()));
     refreshTimes();
 }
 
@@ -270,12 +267,11 @@ void BeatsTable::fillPictures() {
 }
 
 QList<StationKey> BeatsTable::keys() {
-    return (takes_->isHidden() ? QList<StationKey>() : takes_->keys()) +
-           QList<StationKey>{
-               {QKeySequence(Qt::CTRL | Qt::Key_L), tr("the picture over these words"),
-                [this] { picture_->showMenu(); }, false},
-               {QKeySequence(Qt::CTRL | Qt::Key_B), tr("add words where the car is"), [this] { addBeat(); }, false},
-               {QKeySequence(Qt::CTRL | Qt::Key_Delete), tr("remove these words"), [this] { removeBeat(); }, false}};
+    return QList<StationKey>{
+        {QKeySequence(Qt::CTRL | Qt::Key_L), tr("the picture over these words"), [this] { picture_->showMenu(); },
+         false},
+        {QKeySequence(Qt::CTRL | Qt::Key_B), tr("add words where the car is"), [this] { addBeat(); }, false},
+        {QKeySequence(Qt::CTRL | Qt::Key_Delete), tr("remove these words"), [this] { removeBeat(); }, false}};
 }
 
 void BeatsTable::addBeat() {
