@@ -169,8 +169,15 @@ std::vector<Doubt> doubtsOf(const Work& work, const std::vector<HeardWord>& hear
     return out;
 }
 
+/// How much likelier the sound has to be with what was heard: more where the ear doubts this voice all the time, for then
+/// most of it is the ear's fault. By takes of known slips in twelve voices, docs/measuring.md.
+double marginFor(std::size_t doubts, std::size_t tokens) {
+    constexpr double kMargin = 150, kUsualShare = 0.1, kSteep = 9000;
+    return kMargin + kSteep * std::max(0.0, num(doubts) / num(std::max<std::size_t>(1, tokens)) - kUsualShare);
+}
+
 /// Whether the sound is so much likelier with what was heard than with what is written that it is no slip of the ear.
-bool isBelieved(Ear& ear, const Work& work, const std::vector<HeardWord>& heard, const Doubt& d) {
+bool isBelieved(Ear& ear, const Work& work, const std::vector<HeardWord>& heard, const Doubt& d, double margin) {
     if (d.toS - d.fromS < 0.05) return true; // nothing was said there
     constexpr double kLongS = 12;
     if (d.toS - d.fromS > kLongS) return true;
@@ -179,8 +186,7 @@ bool isBelieved(Ear& ear, const Work& work, const std::vector<HeardWord>& heard,
     const auto said = ear.fit(sound, placesOf(heard, d.heardBefore, d.heardAfter));
     if (!written) return true;
     if (!said) return false;
-    constexpr double kMargin = 380; // by takes of known slips in ten voices, docs/measuring.md
-    return said->likeness - written->likeness > kMargin;
+    return said->likeness - written->likeness > margin;
 }
 
 constexpr std::size_t kNone = static_cast<std::size_t>(-1);
@@ -314,9 +320,10 @@ Result<Alignment> aligned(const Sound& take, const std::vector<ScriptToken>& scr
     const auto matched = matchedWords(
         script, words, [&](const std::string& a, const std::string& b) { return soundAlike(lexicon, a, b); });
     auto doubts = doubtsOf(work, heard, matched);
+    const double margin = marginFor(doubts.size(), script.size());
     onAllCores(doubts.size(), [&](std::size_t i) {
         auto ear = ears.take();
-        doubts[i].believed = isBelieved(ear, work, heard, doubts[i]);
+        doubts[i].believed = isBelieved(ear, work, heard, doubts[i], margin);
         ears.give(std::move(ear));
     });
     if (!goOn(0.8)) return cancelled;

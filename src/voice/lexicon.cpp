@@ -33,6 +33,32 @@ const Lexicon& furtherSounds() {
     return kSounds;
 }
 
+/// With one sound in place of another wherever it stands; empty where it does not.
+std::string exchanged(const std::string& sounds, std::string_view from, std::string_view to) {
+    std::string out;
+    bool any = false;
+    for (std::size_t at = 0; at < sounds.size();) {
+        const auto end = std::min(sounds.find(' ', at), sounds.size());
+        const auto phone = std::string_view(sounds).substr(at, end - at);
+        any |= phone == from;
+        out += (out.empty() ? "" : " ") + std::string(phone == from ? to : phone);
+        at = end + 1;
+    }
+    return any ? out : std::string();
+}
+
+/// Vowels that lie elsewhere in other parts of the world than where the recogniser was taught.
+void addShiftedVowels(std::vector<std::string>& sounds) {
+    static constexpr std::pair<std::string_view, std::string_view> kShifts[] = {
+        {"AE", "AA"}, {"AE", "AH"}, {"OW", "AO"}};
+    const auto known = sounds;
+    for (const auto& s : known)
+        for (const auto& [from, to] : kShifts)
+            if (auto other = exchanged(s, from, to);
+                !other.empty() && std::find(sounds.begin(), sounds.end(), other) == sounds.end())
+                sounds.push_back(std::move(other));
+}
+
 } // namespace
 
 std::filesystem::path soundModelFolder() {
@@ -62,6 +88,8 @@ Lexicon lexiconOf(const std::set<std::string>& words, const std::set<std::string
         for (auto& s : sounds)
             if (auto& known = out[word]; std::find(known.begin(), known.end(), s) == known.end())
                 known.push_back(std::move(s));
+    for (const auto& word : spoken)
+        if (const auto it = out.find(word); it != out.end()) addShiftedVowels(it->second);
     return out;
 }
 

@@ -73,7 +73,7 @@ bool begins(const std::vector<const ScriptToken*>& said, std::size_t i) {
 Grams gramsOf(const std::vector<const ScriptToken*>& said) {
     Grams g;
     constexpr std::size_t kWays = 24;
-    constexpr double kSkip = 0.06, kTwice = 0.01, kEnd = 0.1;
+    constexpr double kSkip = 0.2, kTwice = 0.01, kEnd = 0.1;
     constexpr double kMidway = 0.15; // of a piece that begins within a sentence
     const std::string end = "</s>", start = "<s>";
     for (std::size_t i = 0; i < said.size(); ++i) {
@@ -139,7 +139,7 @@ std::string scriptModel(const std::vector<ScriptToken>& tokens, const std::set<s
         if (!t.readings.empty()) said.push_back(&t);
     auto g = gramsOf(said);
     constexpr double kScript = 0.7, kOthers = 0.3; // of what is said out of its order
-    constexpr double kInOrder2 = 0.9, kInOrder3 = 0.9;
+    constexpr double kInOrder2 = 0.8, kInOrder3 = 0.8;
     const double script = std::max(1.0, sum(g.one));
     Counts one;
     for (const auto& w : vocabulary) {
@@ -147,6 +147,9 @@ std::string scriptModel(const std::vector<ScriptToken>& tokens, const std::set<s
         one[w] =
             kOthers / static_cast<double>(vocabulary.size()) + (it == g.one.end() ? 0 : kScript * it->second / script);
     }
+    constexpr double kHesitates = 0.02; // anywhere, and whoever is sure of the text does it too
+    for (const auto* w : kHesitations)
+        if (const auto it = one.find(w); it != one.end()) it->second = std::max(it->second, kHesitates);
     one["</s>"] = 0.05;
     const auto seen = [&](const Counts& next) {
         double s = 0;
