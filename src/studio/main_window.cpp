@@ -324,11 +324,13 @@ void MainWindow::layDesk() {
     if (auto* picture = findChild<PictureView*>()) picture->setTool(here().pictureTool());
     const bool stretch = wish.stretch && !filmLarge_ && work;
     if (!stretch) stretch_->hide();
+    for (auto& s : stations_)
+        if (auto* under = s->underFilm(); under && s.get() != &here()) under->hide();
+    middle_->itemAt(0)->widget()->layout()->activate(); // its room is free before something else takes it
+    middle_->activate();
     ribbon_->setCompact(wish.stretch || filmLarge_ ||
                         height() < kLowWindow); // first make room, or the window would grow
     pages_->setVisible(!filmLarge_);
-    for (auto& s : stations_)
-        if (auto* under = s->underFilm()) under->setVisible(s.get() == &here() && !filmLarge_);
     strip_->setVisible(wish.pedals);
     strip_->setTall(wish.tallPedals && !filmLarge_);
     plan_->setVisible((wish.planBeside || wish.planBelow) && !filmLarge_);
@@ -338,6 +340,7 @@ void MainWindow::layDesk() {
     ribbon_->setMarksShown(wish.marks);
     plan_->setMarksShown(wish.marks);
     if (stretch) stretch_->show();
+    if (auto* under = here().underFilm()) under->setVisible(!filmLarge_);
     middle_->setContentsMargins(24, 4, filmLarge_ ? 24 : 0, 0);
     middle_->setStretch(0, wish.filmShare);
     middle_->setStretch(1, wish.pageShare);

@@ -169,8 +169,8 @@ std::vector<Doubt> doubtsOf(const Work& work, const std::vector<HeardWord>& hear
     return out;
 }
 
-/// How much likelier the sound has to be with what was heard: more where the ear doubts this voice all the time, for then
-/// most of it is the ear's fault. By takes of known slips in twelve voices, docs/measuring.md.
+/// How much likelier the sound has to be with what was heard: more where the ear doubts this voice all the time, for
+/// then most of it is the ear's fault. By takes of known slips in twelve voices, docs/measuring.md.
 double marginFor(std::size_t doubts, std::size_t tokens) {
     constexpr double kMargin = 150, kUsualShare = 0.1, kSteep = 9000;
     return kMargin + kSteep * std::max(0.0, num(doubts) / num(std::max<std::size_t>(1, tokens)) - kUsualShare);

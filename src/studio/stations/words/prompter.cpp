@@ -133,7 +133,11 @@ void Prompter::follow() {
 void Prompter::paintEvent(QPaintEvent*) {
     QPainter p(this);
     p.fillRect(rect(), QColor(look::kMarsh900));
-    const double size = std::clamp(width() / 22.0, 22.0, 64.0), pad = size;
+    // As large as the words of now and the next ones leave it.
+    double size = std::clamp(width() / 12.0, 22.0, 96.0);
+    const auto letters = static_cast<double>(now_.size()) + 0.5 * static_cast<double>(next_.size());
+    while (size > 22 && letters * 0.55 * size * 1.3 * size > 0.55 * (width() - 2 * size) * height()) size -= 2;
+    const double pad = size;
     const QRectF box = QRectF(rect()).adjusted(pad, pad * 0.6, -pad, -pad * 0.6);
     double y = box.top() + layText(p, about_, look::text(size * 0.5, look::Weight::Strong), box, look::kLamp);
     const QRectF bar(box.left(), y + 6, box.width(), 6);

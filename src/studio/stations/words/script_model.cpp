@@ -105,14 +105,13 @@ QString ScriptModel::beside(int r) const {
 QString ScriptModel::summary() const {
     if (!desk_.isOpen()) return {};
     double words = 0;
-    int own = 0, wrong = 0;
+    int wrong = 0;
     for (const auto& [id, b] : beats_) {
-        words += b.time.spokenS, own += b.own;
+        words += b.time.spokenS;
         for (const auto& n : b.notes) wrong += n.wrong;
     }
     auto text = tr("%1 spoken of %2").arg(clockText(words), clockText(desk_.cut().lengthS));
-    if (own > 0) text += tr(" \u00b7 %1 of %2 in your voice").arg(own).arg(beats_.size());
-    if (wrong > 0) text += tr(" \u00b7 %n to look at", nullptr, wrong);
+    if (wrong > 0) text += tr(" \u00b7 %1 to look at").arg(wrong);
     return text;
 }
 
@@ -237,8 +236,7 @@ void ScriptModel::refreshTimes() {
         if (b.own && !beat->takes.front().slips.empty()) {
             const auto& take = beat->takes.front();
             auto text = slipText(take.slips.front(), take.text);
-            if (take.slips.size() > 1)
-                text += tr(" \u00b7 and %n more", nullptr, static_cast<int>(take.slips.size() - 1));
+            if (take.slips.size() > 1) text += tr(" \u00b7 and %1 more").arg(take.slips.size() - 1);
             b.notes.push_back({text, false});
         }
     }

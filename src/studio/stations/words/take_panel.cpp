@@ -344,8 +344,9 @@ void TakePanel::bringTalkOver(const QString& audio, std::optional<FilmRan> film,
                            true);
             const int beats = static_cast<int>(talked->beats.size()),
                       corners = static_cast<int>(talked->corners.size());
-            auto text = tr("%n stretch(es) of words", nullptr, beats) + tr(" in %n corner(s)", nullptr, corners);
-            if (talked->left > 0) text += tr(", %n outside of all corners", nullptr, talked->left);
+            auto text = beats == 1 ? tr("one stretch of words became a beat")
+                                   : tr("%1 stretches of words in %2 corners").arg(beats).arg(corners);
+            if (talked->left > 0) text += tr(", %1 outside of all corners").arg(talked->left);
             desk_.edit({tr("Talk-over").toStdString(), [g = talked->guide](Guide) { return g; }});
             say(text, false);
         });
@@ -403,10 +404,10 @@ void TakePanel::bringIn(const QString& audio, const TakeWish& scope) {
                             return g;
                         }});
             const auto& l = brought->level;
-            auto text = tr("%n stretch(es) of words spoken", nullptr, static_cast<int>(takes.size()));
-            if (!brought->unspoken.empty())
-                text += tr(", %n not found in it", nullptr, static_cast<int>(brought->unspoken.size()));
-            if (slips > 0) text += tr(", %n said differently", nullptr, static_cast<int>(slips));
+            auto text = takes.size() == 1 ? tr("one stretch of words spoken")
+                                          : tr("%1 stretches of words spoken").arg(takes.size());
+            if (!brought->unspoken.empty()) text += tr(", %1 not found in it").arg(brought->unspoken.size());
+            if (slips > 0) text += tr(", %1 said differently").arg(slips);
             text += tr(" \u00b7 %1 LUFS, noise %2 dBFS").arg(l.speechLufs, 0, 'f', 0).arg(l.noiseDbfs, 0, 'f', 0);
             say(l.clipped ? text + tr(" \u00b7 clipped: it was too loud") : text, l.clipped);
         });

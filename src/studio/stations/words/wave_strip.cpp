@@ -28,7 +28,7 @@ void WaveStrip::paintEvent(QPaintEvent*) {
     const auto n = sound_->samples.size();
     const double middle = height() / 2.0;
     p.setPen(Qt::NoPen);
-    p.setBrush(QColor(look::kLampInk));
+    p.setBrush(QColor(look::kLamp));
     for (int b = 0; b < bars; ++b) {
         const auto from = n * static_cast<std::size_t>(b) / static_cast<std::size_t>(bars),
                    to = std::max(from + 1, n * static_cast<std::size_t>(b + 1) / static_cast<std::size_t>(bars));
@@ -65,7 +65,7 @@ void LevelBar::paintEvent(QPaintEvent*) {
     p.fillRect(rect(), QColor(look::kRule));
     p.fillRect(QRectF(0, 0, at(std::min(peakDb_, kHotDb)), height()), QColor(look::kInk));
     if (peakDb_ > kHotDb || clipped_)
-        p.fillRect(QRectF(at(kHotDb), 0, at(clipped_ ? 0 : peakDb_) - at(kHotDb), height()), QColor(look::kLampInk));
+        p.fillRect(QRectF(at(kHotDb), 0, at(clipped_ ? 0 : peakDb_) - at(kHotDb), height()), QColor(look::kLamp));
     p.setPen(QPen(QColor(look::kInk), 1));
     p.drawLine(QPointF(at(kHotDb), 0), QPointF(at(kHotDb), height()));
 }
