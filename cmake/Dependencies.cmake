@@ -20,6 +20,7 @@ pkg_check_modules(ARCHIVE REQUIRED IMPORTED_TARGET libarchive)
 pkg_check_modules(SQLITE REQUIRED IMPORTED_TARGET sqlite3)
 pkg_check_modules(TESSERACT REQUIRED IMPORTED_TARGET tesseract)
 pkg_check_modules(ESPEAK REQUIRED IMPORTED_TARGET espeak-ng)
+pkg_check_modules(RE2 REQUIRED IMPORTED_TARGET re2)
 pkg_check_modules(EBUR128 REQUIRED IMPORTED_TARGET libebur128)
 
 # Debian's small OpenCV packages bring no CMake config of their own.

@@ -11,10 +11,10 @@
 namespace hl {
 namespace {
 
-constexpr void (*kVerbs[])(CLI::App&, Call&) = {addColumns, addReadPanel, addLaps,  addCorners,   addSync,  addCompare,
-                                                addNew,     addScene,     addShow,  addChooseLap, addShelf, addCamera,
-                                                addProject, addFollow,    addAlign, addTake,      addCheck, addPlan,
-                                                addRender,  addPublish,   addDemo};
+constexpr void (*kVerbs[])(CLI::App&, Call&) = {
+    addColumns, addReadPanel, addLaps,  addCorners, addSync,    addCompare, addNew,   addScene,
+    addShow,    addChooseLap, addShelf, addCamera,  addProject, addFollow,  addAlign, addTake,
+    addClaims,  addCheck,     addPlan,  addRender,  addPublish, addDemo};
 
 } // namespace
 
@@ -70,7 +70,10 @@ int runCommand(const std::vector<std::string>& arguments, Streams streams) {
         streams.err << "highlantern: " << sentence(answer.error()) << " [" << answer.error().id << "]\n";
         return answer.error().id.starts_with("usage.") ? 2 : 1;
     }
-    if (session.json)
+    if (session.json && session.lines)
+        for (const auto& one : *answer)
+            streams.out << one.dump(-1, ' ', false, nlohmann::ordered_json::error_handler_t::replace) << "\n";
+    else if (session.json)
         streams.out << answer->dump(1) << '\n';
     else
         session.tell(*answer, streams.out);

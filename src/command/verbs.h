@@ -15,9 +15,10 @@ using Answer = Result<nlohmann::ordered_json>;
 struct Call {
     Streams streams;
     bool json = false;
-    std::function<Answer()> work;                                           ///< set by the verb that was called
-    std::function<void(const nlohmann::ordered_json&, std::ostream&)> tell; ///< the answer for people
-    Progress progress() const;                                              ///< to standard error
+    std::function<Answer()> work;                                                ///< set by the verb that was called
+    std::function<void(const nlohmann::ordered_json&, std::ostream&)> tell = {}; ///< the answer for people
+    bool lines = false;        ///< the answer is a list: as JSON one line each
+    Progress progress() const; ///< to standard error
 };
 
 void addColumns(CLI::App& app, Call& s);
@@ -36,6 +37,7 @@ void addProject(CLI::App& app, Call& s);
 void addFollow(CLI::App& app, Call& s);
 void addAlign(CLI::App& app, Call& s);
 void addTake(CLI::App& app, Call& s);
+void addClaims(CLI::App& app, Call& s);
 void addCheck(CLI::App& app, Call& s);
 void addPlan(CLI::App& app, Call& s);
 void addRender(CLI::App& app, Call& s);

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/check/check.h"
 
+#include "core/claims/claim_reader.h"
+#include "core/units/numbers.h"
 #include "core/words/live_values.h"
 
 #include <algorithm>
@@ -11,37 +13,7 @@
 namespace hl {
 namespace {
 
-constexpr double kPercentSlack = 5; // people round to fives
-
-constexpr Check kChecks[] = {claimedGears,      claimedBrakePercent, missingCautions,
-                             fragileReferences, silentCorners,       unspokenTakes};
-
-const Advice* adviceFor(const GuideCorner& c, Topic t) {
-    for (const auto& a : c.advice)
-        if (a.topic == t && !a.advised.empty()) return &a;
-    return nullptr;
-}
-
-std::set<int> gearsUsed(const CornerFacts& f) {
-    std::set<int> used;
-    if (f.minGear) used.insert(*f.minGear);
-    if (f.entryGear) used.insert(*f.entryGear);
-    for (const auto& s : f.shifts) used.insert(s.from), used.insert(s.to);
-    return used;
-}
-
-std::set<int> gearsAdvised(const GuideCorner& c) {
-    std::set<int> gears;
-    for (const auto& a : c.advice)
-        for (const auto& g : gearsNamed(a.advised)) gears.insert(g.gear);
-    return gears;
-}
-
-std::string listed(const std::set<int>& gears) {
-    std::string s;
-    for (const int g : gears) s += (s.empty() ? "" : ", ") + std::to_string(g);
-    return s;
-}
+constexpr Check kChecks[] = {contradictedWords, missingCautions, fragileReferences, silentCorners, unspokenTakes};
 
 template <class F> void eachOfCorners(const Guide& g, const MeasuredCorners& measured, F f) {
     for (const auto& c : g.corners)
@@ -56,46 +28,49 @@ std::string_view name(Severity s) {
     return names[static_cast<std::size_t>(s)];
 }
 
-std::vector<Finding> claimedGears(const Guide& g, const MeasuredCorners& measured) {
-    std::vector<Finding> found;
-    eachOfCorners(g, measured, [&](const GuideCorner& c, const CornerFacts& f, const Beat& b) {
-        const auto used = gearsUsed(f), advised = gearsAdvised(c);
-        if (used.empty()) return;
-        for (const auto& text : {b.words, b.cue})
-            for (const auto& claim : gearsNamed(text))
-                if (!used.contains(claim.gear) && !advised.contains(claim.gear))
-                    found.push_back(
-                        {"claims.gear", Severity::Wrong, c.id, b.id, "words",
-                         "The words say \"" + claim.text + "\", the lap uses gears " + listed(used) + " in " + title(c),
-                         claim.text, listed(used)});
-    });
-    return found;
+namespace {
+
+std::string ruleOf(ClaimKind kind) {
+    return "claims." + std::string(kind == ClaimKind::BrakePct ? "brake" : key(kind));
 }
 
-std::vector<Finding> claimedBrakePercent(const Guide& g, const MeasuredCorners& measured) {
+/// Words that may also be meant as advice contradict nothing that the advice says.
+bool fitsOtherwise(Claim claim, const ClaimFacts& facts, int corner) {
+    const auto& also = claim.alsoAs;
+    if (std::find(also.begin(), also.end(), Stance::Advised) == also.end()) return false;
+    claim.stance = Stance::Advised;
+    holdAgainst(claim, facts, corner);
+    return claim.verdict == Verdict::Agrees;
+}
+
+std::string quotedSpan(const std::string& text, const Claim& c) {
+    std::size_t point = 0, from = text.size(), to = text.size();
+    for (std::size_t i = 0; i < text.size(); ++i) {
+        if ((text[i] & 0xC0) == 0x80) continue;
+        if (point == c.from) from = i;
+        if (point == c.to) to = i;
+        ++point;
+    }
+    return text.substr(from, to - from);
+}
+
+} // namespace
+
+std::vector<Finding> contradictedWords(const Guide& g, const MeasuredCorners& measured) {
     std::vector<Finding> found;
-    eachOfCorners(g, measured, [&](const GuideCorner& c, const CornerFacts& f, const Beat& b) {
-        for (const auto& claim : percentsNamed(b.words)) {
-            if (!(claim.brake || (b.topic == Topic::Brake && !claim.throttle))) continue;
-            std::vector<double> right;
-            if (f.brakePeak) right.push_back(100 * f.brakePeak->value);
-            if (const auto* a = adviceFor(c, Topic::Brake))
-                for (const auto& p : percentsNamed(a->advised)) right.push_back(p.percent);
-            if (right.empty()) {
-                if (f.unmeasured.contains("brake_onset_m") && f.unmeasured.at("brake_onset_m") == "no braking here")
-                    found.push_back({"claims.brake", Severity::Wrong, c.id, b.id, "words",
-                                     "The words give a brake percentage, the lap does not brake in " + title(c),
-                                     claim.text, "no braking"});
-                continue;
+    const auto facts = claimFactsOf(g, measured, kNaN, kNaN);
+    const ClaimReader reader(facts);
+    eachOfCorners(g, measured, [&](const GuideCorner& c, const CornerFacts&, const Beat& b) {
+        for (const auto* text : {&b.words, &b.cue})
+            for (auto claim : reader.read(*text, c.number)) {
+                holdAgainst(claim, facts, c.number, b.atM);
+                if (claim.verdict != Verdict::Differs || fitsOtherwise(claim, facts, c.number)) continue;
+                const auto said = quotedSpan(*text, claim);
+                found.push_back({ruleOf(claim.kind), Severity::Wrong, c.id, b.id, "words",
+                                 title(c) + ": the words say \"" + said + "\", " +
+                                     (claim.byAdvice ? "the advice says " : "the lap shows ") + claim.measured,
+                                 said, claim.measured});
             }
-            const bool fits = std::any_of(right.begin(), right.end(),
-                                          [&](double r) { return std::abs(r - claim.percent) <= kPercentSlack; });
-            if (fits) continue;
-            const auto measured = std::to_string(static_cast<int>(std::lround(right.front()))) + " %";
-            found.push_back({"claims.brake", Severity::Wrong, c.id, b.id, "words",
-                             "The words say " + claim.text + ", the brake peaks at " + measured + " in " + title(c),
-                             claim.text, measured});
-        }
     });
     return found;
 }

@@ -21,8 +21,8 @@ struct Finding {
 /// One check over the whole guide. A new check is one function and one line in kChecks (check.cpp).
 using Check = std::vector<Finding> (*)(const Guide&, const MeasuredCorners&);
 
-std::vector<Finding> claimedGears(const Guide& g, const MeasuredCorners& measured);
-std::vector<Finding> claimedBrakePercent(const Guide& g, const MeasuredCorners& measured);
+/// Claims of the words that facts or advice contradict.
+std::vector<Finding> contradictedWords(const Guide& g, const MeasuredCorners& measured);
 std::vector<Finding> missingCautions(const Guide& g, const MeasuredCorners& measured);
 std::vector<Finding> fragileReferences(const Guide& g, const MeasuredCorners& measured);
 std::vector<Finding> silentCorners(const Guide& g, const MeasuredCorners& measured);
@@ -37,18 +37,5 @@ std::vector<Finding> checkGuide(const Guide& guide, const MeasuredCorners& measu
 
 /// Words that will be missed because their voice failed.
 std::vector<Finding> unheardWords(const Speeches& speeches, const Guide& guide);
-
-/// Things found in free text.
-struct GearClaim {
-    int gear = 0;
-    std::string text;
-};
-std::vector<GearClaim> gearsNamed(const std::string& text);
-struct PercentClaim {
-    double percent = 0;
-    std::string text;
-    bool brake = false, throttle = false; ///< what the sentence says it is of; neither when it does not say
-};
-std::vector<PercentClaim> percentsNamed(const std::string& text);
 
 } // namespace hl

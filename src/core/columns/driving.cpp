@@ -10,8 +10,8 @@
 namespace hl {
 namespace {
 
-Claim claimed(Channel channel, double factor, bool factorKnown, bool sure, std::string why, std::string with,
-              double likeness) {
+ColumnClaim claimed(Channel channel, double factor, bool factorKnown, bool sure, std::string why, std::string with,
+                    double likeness) {
     return {channel, factor, 0, factorKnown, sure, std::move(why), {{std::move(with), likeness, {}, {}}}};
 }
 
@@ -46,7 +46,7 @@ void judgeLongitudinal(Columns& c, const OverSpans& gain, const std::string& wit
         best = i, factor = *unit, fit = f;
     }
     if (best == c.count()) return;
-    c.claims[best] = Claim{Channel::LongitudinalAcc, factor, 0, true, true, "is the slope of speed", {}};
+    c.claims[best] = ColumnClaim{Channel::LongitudinalAcc, factor, 0, true, true, "is the slope of speed", {}};
     c.claims[best]->evidence.push_back(evidenceOf(with, fit, c.mean[best], gain));
 }
 
@@ -127,7 +127,7 @@ void judgePedals(Columns& c, const OverSpans& gain, const std::string& speed) {
         bool known = false;
         double factor = pedalFactor(c.runs[p.column], known);
         if (const auto given = c.givenFactor(p.column, channel)) factor = *given, known = true;
-        c.claims[p.column] = Claim{channel, factor, 0, known, named || (apart && p.likeness > 0.55), does, {}};
+        c.claims[p.column] = ColumnClaim{channel, factor, 0, known, named || (apart && p.likeness > 0.55), does, {}};
         c.claims[p.column]->evidence.push_back(evidenceOf(speed, p.fit, c.mean[p.column], gain));
     };
     if (throttle) take(*throttle, Channel::Throttle, "the car gains speed with it");

@@ -11,7 +11,7 @@
 namespace hl {
 
 /// One column taken for a channel because of what it does.
-struct Claim {
+struct ColumnClaim {
     Channel channel = Channel::Count;
     double factor = 1, offset = 0;
     bool factorKnown = true; ///< else the unit stays open
@@ -27,8 +27,8 @@ struct Columns {
     std::vector<double> t;                 ///< s, of every row
     std::vector<Span> spans;
     OverSpans dt;
-    std::vector<OverSpans> mean, peaked, change; ///< of every column; mean, mean that counts the middle most, change
-    std::vector<std::optional<Claim>> claims;    ///< of every column
+    std::vector<OverSpans> mean, peaked, change;    ///< of every column; mean, mean that counts the middle most, change
+    std::vector<std::optional<ColumnClaim>> claims; ///< of every column
 
     std::size_t count() const { return runs.size(); }
     bool free(std::size_t c) const { return !claims[c] && !runs[c].constant && runs[c].filled > 0; }

@@ -283,7 +283,7 @@ Motion judgeMotion(Columns& c) {
         return evidenceOf(placesName(), invertedFit(places->second), main.rate, places->first.rate);
     };
     if (speed) {
-        Claim k{Channel::Speed, u.speed, 0, true, sure, {}, {}};
+        ColumnClaim k{Channel::Speed, u.speed, 0, true, sure, {}, {}};
         if (distance) k.evidence.push_back(evidenceOf(c.header(distance->a), both, speed->rate, distance->rate));
         if (places) k.evidence.push_back(byPlaces());
         k.why = distance ? "agrees with the slope of \"" + c.header(distance->a) + "\""
@@ -291,7 +291,7 @@ Motion judgeMotion(Columns& c) {
         c.claims[speed->a] = std::move(k);
     }
     if (distance) {
-        Claim k{Channel::Distance, speed ? u.distance : u.speed, 0, true, sure, {}, {}};
+        ColumnClaim k{Channel::Distance, speed ? u.distance : u.speed, 0, true, sure, {}, {}};
         k.evidence.push_back(speed ? evidenceOf(c.header(speed->a), invertedFit(both), distance->rate, speed->rate)
                                    : byPlaces());
         k.why = speed ? "its slope is \"" + c.header(speed->a) + "\"" : "as long as the way between positions";
@@ -301,7 +301,7 @@ Motion judgeMotion(Columns& c) {
     if (!places) return m;
     const auto& p = places->first;
     const auto placed = [&](std::size_t column, Channel channel, bool known) {
-        Claim k{channel, globe ? 1 : u.place, 0, true, known, {}, {}};
+        ColumnClaim k{channel, globe ? 1 : u.place, 0, true, known, {}, {}};
         k.evidence.push_back(evidenceOf(m.speedFrom, places->second, p.rate, main.rate));
         k.why = "steps as long as \"" + m.speedFrom + "\" says";
         c.claims[column] = std::move(k);

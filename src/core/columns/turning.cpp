@@ -112,7 +112,7 @@ struct Best {
 };
 
 /// An angle of the steering, by how far it swings: nobody turns a wheel by fifteen turns.
-void steeringUnit(const Columns& c, std::size_t i, Claim& k) {
+void steeringUnit(const Columns& c, std::size_t i, ColumnClaim& k) {
     const double most = std::max(std::abs(c.runs[i].least), std::abs(c.runs[i].most));
     if (const auto given = c.givenFactor(i, Channel::Steering))
         k.factor = std::copysign(*given, k.factor);
@@ -123,7 +123,7 @@ void steeringUnit(const Columns& c, std::size_t i, Claim& k) {
 }
 
 /// Where north is and which way round the angle runs, from the path.
-void alignHeading(const Columns& c, std::size_t i, const Motion& m, Claim& k) {
+void alignHeading(const Columns& c, std::size_t i, const Motion& m, ColumnClaim& k) {
     if (m.course.empty()) return;
     OverSpans off;
     double s = 0, co = 0, n = 0;
@@ -141,7 +141,7 @@ void alignHeading(const Columns& c, std::size_t i, const Motion& m, Claim& k) {
 }
 
 void claim(Columns& c, const Best& b, const Motion& m, const OverSpans& against) {
-    Claim k;
+    ColumnClaim k;
     k.channel = b.reading.channel, k.factor = b.reading.factor;
     k.sure = b.reading.fit.likeness > 0.8;
     k.evidence.push_back(evidenceOf(m.turningFrom, b.reading.fit, b.reading.here, against));

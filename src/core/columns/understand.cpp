@@ -78,15 +78,15 @@ std::vector<double> secondsBy(const ClockGuess& clock, const ColumnValues& held,
     return t;
 }
 
-Claim clockClaim(const Behaviour& r, const ClockGuess& k) {
-    Claim c{Channel::Time, k.factor, 0, true, r.evenness > 0.7, {}, {}};
+ColumnClaim clockClaim(const Behaviour& r, const ClockGuess& k) {
+    ColumnClaim c{Channel::Time, k.factor, 0, true, r.evenness > 0.7, {}, {}};
     c.why = r.risesAllOver ? "rises evenly all over the file" : "rises evenly, and begins anew";
     return c;
 }
 
 /// What one clock makes of the columns, and how much it explains.
 struct Reading {
-    std::vector<std::optional<Claim>> claims;
+    std::vector<std::optional<ColumnClaim>> claims;
     double explains = 0;
 };
 
@@ -124,14 +124,14 @@ bool contradicts(Channel channel, const Behaviour& r) {
     }
 }
 
-std::string withLikeness(const std::string& why, const Claim& k) {
+std::string withLikeness(const std::string& why, const ColumnClaim& k) {
     if (k.evidence.empty()) return why;
     char text[24];
     std::snprintf(text, sizeof text, ", %.3f", k.evidence.front().likeness);
     return why + text;
 }
 
-void take(ColumnGuess& g, const Claim& k) {
+void take(ColumnGuess& g, const ColumnClaim& k) {
     const bool named = g.channel == k.channel;
     g.channel = k.channel, g.sure = k.sure || (named && g.sure), g.evidence = k.evidence;
     g.factor = k.factor, g.offset = k.offset;
@@ -144,7 +144,7 @@ void take(ColumnGuess& g, const Claim& k) {
 }
 
 /// A person's word stands; the data only add what it leaves open.
-void add(ColumnGuess& g, const Claim& k) {
+void add(ColumnGuess& g, const ColumnClaim& k) {
     if (g.channel != k.channel) return;
     g.evidence = k.evidence;
     if (!g.unitGiven && k.factorKnown)
@@ -152,7 +152,7 @@ void add(ColumnGuess& g, const Claim& k) {
     g.reason += "; " + withLikeness(k.why, k);
 }
 
-bool hasPartner(Channel channel, const std::vector<std::optional<Claim>>& claims) {
+bool hasPartner(Channel channel, const std::vector<std::optional<ColumnClaim>>& claims) {
     const auto has = [&](Channel c) {
         return std::any_of(claims.begin(), claims.end(), [c](auto& k) { return k && k->channel == c && k->sure; });
     };

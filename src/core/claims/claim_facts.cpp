@@ -1,0 +1,115 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/claims/claim_facts.h"
+
+#include "core/claims/claim_reader.h"
+#include "core/corner/fact_table.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace hl {
+namespace {
+
+ClaimSide factsOf(const GuideCorner& c, const CornerFacts& f) {
+    ClaimSide out;
+    for (const auto& entry : factTable())
+        if (const auto& v = f.*entry.fact; v) {
+            const double unit = factorOf(entry.unit);
+            out.numbers[std::string(entry.key)] = v->value * unit;
+            out.uncertainty[std::string(entry.key)] = v->uncertainty * unit;
+        }
+    out.why = f.unmeasured;
+    out.numbers["turn_in_m"] = c.turnInM, out.numbers["apex_m"] = c.apexM;
+    if (f.minGear) out.numbers["min_gear"] = *f.minGear;
+    if (f.entryGear) out.numbers["entry_gear"] = *f.entryGear;
+    if (f.minGear) {
+        int gear = *f.minGear;
+        for (const auto& s : f.shifts)
+            if (s.to > s.from && s.atM > c.apexM) gear = s.to;
+        out.numbers["exit_gear"] = gear;
+    }
+    out.shifts = f.shifts;
+    const auto why = f.unmeasured.find("brake_onset_m");
+    if (f.brakeOnsetM)
+        out.brakes = true;
+    else if (why != f.unmeasured.end() && why->second == "no braking here")
+        out.brakes = false;
+    if (f.throttlePickupM || f.fullThrottleM || c.flat || !f.lifts.empty()) { // the throttle is known
+        out.lifts = f.lifts;
+        for (auto& l : *out.lifts) l.low *= 100;
+        out.flat = c.flat;
+    }
+    out.apexKind = f.apexKind, out.brakeShape = f.brakeShape;
+    out.doubleApex = c.apexesM.size() > 1 || c.kind == "double apex";
+    return out;
+}
+
+/// What an advice says as a value takes the place of the fact.
+void takeAdvice(ClaimSide& advice, const Claim& c, const ClaimCorner& corner) {
+    const auto& s = c.said;
+    const bool exact = s.number && !s.upTo && !s.most;
+    switch (c.kind) {
+    case ClaimKind::Gear:
+        if (exact) advice.numbers[c.fact.empty() ? "min_gear" : c.fact] = *s.number;
+        break;
+    case ClaimKind::BrakePct:
+        if (exact) advice.numbers["brake_peak_pct"] = *s.number;
+        break;
+    case ClaimKind::Speed:
+        if (exact) advice.numbers[c.fact] = *s.number * (c.unit == "mph" ? 1.609344 : 1);
+        break;
+    case ClaimKind::Distance:
+        if (const auto* r = s.ref && exact && c.unit == "m" ? referenceMeant(corner, *s.ref) : nullptr)
+            advice.numbers[c.fact] = r->atM + *s.number;
+        break;
+    case ClaimKind::Apex:
+        if (s.word == "double" || s.word == "single") advice.doubleApex = s.word == "double";
+        if (s.word == "early" || s.word == "middle" || s.word == "late") advice.apexKind = s.word;
+        break;
+    case ClaimKind::Flat:
+        if (s.word == "flat" || s.word == "no_lift") advice.flat = true, advice.lifts = std::vector<Lift>();
+        break;
+    case ClaimKind::Kerb: {
+        auto side = s.side;
+        if (side == "inside" || side == "outside")
+            side = (side == "inside") == (corner.direction == "left") ? "left" : "right";
+        if (s.use != "any") advice.kerbs[side] = s.use;
+        break;
+    }
+    default: break;
+    }
+}
+
+} // namespace
+
+ClaimFacts claimFactsOf(const Guide& g, const MeasuredCorners& measured, double lapS, double lengthM) {
+    ClaimFacts all;
+    if (std::isfinite(lapS) && lapS > 0) all.lapS = lapS;
+    if (std::isfinite(lengthM) && lengthM > 0) all.lengthM = lengthM;
+    constexpr double kAheadM = 150, kBehindM = 40; // of a corner: what one looks at before it
+    for (const auto& c : g.corners) {
+        ClaimCorner out;
+        out.number = c.number, out.name = c.name, out.direction = name(c.side), out.kind = c.kind;
+        if (const auto* f = measured.of(c)) out.facts = factsOf(c, *f);
+        for (const auto& r : g.references)
+            if (r.atM > c.startM - kAheadM && r.atM < c.endM + kBehindM)
+                out.references.push_back({r.label, r.kind, r.lateralM > 0 ? "left" : "right", r.atM});
+        all.corners.push_back(std::move(out));
+    }
+    if (std::all_of(g.corners.begin(), g.corners.end(), [](const GuideCorner& c) {
+            return std::all_of(c.advice.begin(), c.advice.end(), [](const Advice& a) { return a.advised.empty(); });
+        }))
+        return all;
+    std::vector<std::pair<std::size_t, Claim>> advised;
+    {
+        const ClaimReader reader(all);
+        for (std::size_t i = 0; i < g.corners.size(); ++i)
+            for (const auto& a : g.corners[i].advice)
+                for (auto& c : reader.read(a.advised, g.corners[i].number))
+                    if (c.stance != Stance::Other && c.stance != Stance::Negated) advised.emplace_back(i, std::move(c));
+    }
+    for (const auto& [i, c] : advised) takeAdvice(all.corners[i].advice, c, all.corners[i]);
+    return all;
+}
+
+} // namespace hl

@@ -1,0 +1,37 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Reads a text as a careful person would, and holds what it claims against the facts.
+#pragma once
+#include "core/claims/claim.h"
+#include "core/claims/claim_facts.h"
+
+#include <memory>
+
+namespace hl {
+
+class ClaimReader {
+  public:
+    /// The names of things and corners are part of the grammar. The facts must outlive the reader.
+    explicit ClaimReader(const ClaimFacts& facts);
+    ~ClaimReader();
+    ClaimReader(ClaimReader&&) noexcept;
+
+    /// In the order of the text. A corner that is none of the facts': read, and nothing is known. For any thread.
+    std::vector<Claim> read(std::string_view text, int corner) const;
+
+  private:
+    struct Grammar;
+    std::unique_ptr<const Grammar> grammar_;
+    const ClaimFacts& facts_;
+};
+
+/// Fills verdict, `byAdvice` and `measured`. A claim of another car or day is never known.
+void holdAgainst(Claim& claim, const ClaimFacts& facts, int corner);
+
+/// Of words that are spoken at a place of the road: a gear told before the braking is the one that one arrives in.
+void holdAgainst(Claim& claim, const ClaimFacts& facts, int corner, double atM);
+
+/// The reference of a corner that a text means: by its name, by "50" for the 50 board, or by "second board". Null:
+/// none.
+const ClaimReference* referenceMeant(const ClaimCorner& corner, std::string_view plainName);
+
+} // namespace hl

@@ -1,0 +1,50 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The grammar as data: what is looked for in plain text, and how a find becomes a value. One file a kind in en/;
+// another language is another such folder.
+#pragma once
+#include "core/claims/claim.h"
+
+#include <functional>
+#include <span>
+
+namespace hl {
+
+/// A find of one rule. Groups are named in the pattern; one that did not take part is empty.
+struct Find {
+    std::string_view sentence;    ///< plain
+    std::size_t from = 0, to = 0; ///< bytes of the sentence
+    std::function<std::string_view(std::string_view)> group;
+    std::string_view before() const { return sentence.substr(0, from); }
+    std::string_view after() const { return sentence.substr(to); }
+};
+
+/// RE2 syntax. In capitals between @: @N a figure, @ORD an ordinal from first to eighth, @THING something beside the
+/// road,
+/// @CORNER the name or number of a corner, @PREP before, after and the like.
+struct ClaimRule {
+    std::string_view pattern;
+    /// Fills what was said and its unit; false: it is none after all.
+    bool (*read)(const Find& find, Claim& claim);
+};
+
+struct KindOfClaim {
+    ClaimKind kind;
+    std::span<const ClaimRule> rules; ///< of two finds over each other the longer one counts, then the earlier rule
+};
+
+std::span<const KindOfClaim> englishClaims();
+
+// For rules.
+std::optional<int> ordinalOf(std::string_view word);   ///< "third"
+std::optional<double> figureOf(std::string_view text); ///< "80"; "one", "a" and "an" are 1
+/// Whether a word of the list stands in a text, as a word.
+bool hasWord(std::string_view text, std::initializer_list<std::string_view> words);
+/// The last words of a text, at most so many.
+std::string_view lastWords(std::string_view text, std::size_t count);
+std::string_view firstWord(std::string_view text);
+
+extern const KindOfClaim kGearClaims, kPercentBrake, kPercentThrottle, kSpeedClaims, kDistanceClaims, kMetreClaims,
+    kFlatClaims, kApexClaims, kKerbClaims, kDirectionClaims, kBrakeShapeClaims, kPowerClaims, kTimeClaims,
+    kCompareClaims;
+
+} // namespace hl
