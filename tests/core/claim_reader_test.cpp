@@ -106,7 +106,17 @@ TEST_CASE("claims are found in what people say, and held against the right side"
         {5, "I lift to sixty-five percent.", "flat agrees, throttle_pct agrees"},
         {5, "so you stay in fifth it's a left you breathe off the throttle and then you are flat by the apex",
          "gear agrees, direction agrees, flat agrees, power agrees"},
-        {5, "Brake with forty percent.", "brake_pct differs"}};
+        {5, "Brake with forty percent.", "brake_pct differs"},
+        {5, "I come off the gas at the marker post.", "flat agrees, distance agrees"},
+        {5, "Almost flat, just a small lift.", "flat agrees"},
+        {5, "Flat four metres before the apex.", ""},
+        {4, "From sixth down to third.", "gear agrees, gear agrees"},
+        {4, "The lap record is a 1:31.", "time unknown"},
+        {4, "Everyone says second, I say third.", "gear unknown, gear agrees"},
+        {4, "My braking point is the hut.", "distance agrees"},
+        {4, "Hit the brakes as you pass the hut.", "distance agrees"},
+        {4, "Eighty-eight in the middle, a hundred and twenty-one on the exit.", "speed agrees, speed agrees"},
+        {4, "Get the braking done before you turn in.", "brake_shape differs"}};
     for (const auto& s : all) {
         INFO(s.text);
         CHECK(told(reader.read(s.text, s.corner)) == s.claims);

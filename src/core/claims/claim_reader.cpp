@@ -279,7 +279,8 @@ void decide(Candidate& c, std::string_view sentence, std::size_t offset, const C
             claim.fact = "entry_gear";
         if (hasWord(near, {"exit", "upshift", "out"}) || near.find("shift up") != near.npos ||
             near.find("up to") != near.npos || near.find("short shift") != near.npos ||
-            after.find("on the exit") != after.npos || after.find("on the way out") != after.npos)
+            after.find("on the exit") != after.npos || after.find("at the exit") != after.npos ||
+            after.find("on the way out") != after.npos)
             claim.fact = "exit_gear";
     }
 }
@@ -294,7 +295,9 @@ void throughTheGears(std::vector<Candidate>& all) {
     for (std::size_t i = 0; i + 1 < all.size(); ++i) {
         auto &a = all[i].claim, &b = all[i + 1].claim;
         const bool gears = a.kind == ClaimKind::Gear && b.kind == ClaimKind::Gear && a.said.number && b.said.number;
-        if (gears && *b.said.number < *a.said.number && all[i + 1].from - all[i].to < kNear) a.fact = "shifts";
+        if (!gears || all[i + 1].from - all[i].to >= kNear) continue;
+        if (*b.said.number < *a.said.number) a.fact = "shifts";
+        if (*b.said.number > *a.said.number && a.fact != "shifts") b.fact = "shifts"; // on the way out
     }
 }
 

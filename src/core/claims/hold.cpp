@@ -83,7 +83,11 @@ class Held {
         if (c_.fact == "shifts") {
             if (corner_.facts.shifts.empty()) return Verdict::Unknown;
             for (const auto& x : corner_.facts.shifts)
-                if (x.to == static_cast<int>(*c_.said.number)) return Verdict::Agrees;
+                c_.measured +=
+                    (c_.measured.empty() ? "" : ", ") + std::to_string(x.from) + " to " + std::to_string(x.to);
+            for (const auto& x : corner_.facts.shifts)
+                if (x.to == static_cast<int>(*c_.said.number) || x.from == static_cast<int>(*c_.said.number))
+                    return Verdict::Agrees;
             return Verdict::Differs;
         }
         auto v = value(c_.fact);

@@ -111,7 +111,6 @@ class NumberReader {
         double value = 0;
         auto at = whole(i, value);
         if (at == i) return 0;
-        bool fraction = false;
         if (at + 1 < t_.size() && t_[at].word == "point") {
             std::string digits;
             auto k = at + 1;
@@ -124,12 +123,11 @@ class NumberReader {
                 else
                     break;
             }
-            if (!digits.empty()) value += std::stod("0." + digits), at = k, fraction = true;
+            if (!digits.empty()) value += std::stod("0." + digits), at = k;
         }
         char text[40];
         std::snprintf(text, sizeof text, "%.10g", value);
         figures = text;
-        (void)fraction;
         return at - i;
     }
 

@@ -15,8 +15,7 @@ using re2::StringPiece;
 StringPiece piece(std::string_view s) { return {s.data(), s.size()}; }
 
 const RE2& other() {
-    static const RE2 kOther(
-        R"(\b(?:if|unless|in case|in the (?:wet|rain|dry line|snow|dark)|when it(?:'s| is) (?:wet|raining|damp|cold|dark|windy|hot)|when it rains|in (?:wet|damp|cold|hot) (?:conditions|weather)|(?:on|with|when the) (?:cold|new|old|fresh|worn|used|wet|slicks?|hard|soft|intermediate|full|low|heavy|light|more|less|race|qualifying|warm|hot) (?:tyres?|tanks?|fuel|rubber|brakes?|load|set)|when the (?:tyres?|brakes?|track|car) (?:are|is) (?:cold|new|old|worn|wet|full|heavy|light|damp|hot|empty)|cold tyres?|wet tyres?|full tanks?|(?:in|with) (?:the|a|an|my) (?:other|old|big|faster|slower|bigger|smaller|prototype|gt|touring|previous|road|rental|hire|single seater|open wheel)[a-z ]{0,16} ?(?:car|kart|class|one)|the (?:fast|slow|other|faster|slower|quick|quicker|big|lower|upper|gt|prototype|touring|top) (?:class|cars?|drivers?|ones?|lot|guys|people|prototypes?)|the prototypes?|the touring cars|the gts?|another (?:car|driver|day|class)|(?:most|some|other|many) (?:people|drivers|guys|cars|of them)|others|everybody else|everyone else|somebody else|team ?mate|yesterday|last (?:year|season|week|month|time|weekend)|this morning|tomorrow|in the race|in qualifying|in practice|on the out lap|on the in lap|at night|in the morning|in a (?:kart|different)|with a (?:tail|head|cross) ?wind|in traffic|behind (?:another|a slower)|used to|back then|years ago|my (?:brother|father|engineer|friend|mate|coach)|with (?:damage|no aero|abs|traction control))\b)");
+    static const RE2 kOther(R"(\b(?:if|unless|in case|in the (?:wet|rain|dry line|snow|dark)|when it(?:'s| is) (?:wet|raining|damp|cold|dark|windy|hot)|when it rains|in (?:wet|damp|cold|hot) (?:conditions|weather)|(?:on|with|when the) (?:cold|new|old|fresh|worn|used|wet|slicks?|hard|soft|intermediate|full|low|heavy|light|more|less|race|qualifying|warm|hot) (?:tyres?|tanks?|fuel|rubber|brakes?|load|set)|when the (?:tyres?|brakes?|track|car) (?:are|is) (?:cold|new|old|worn|wet|full|heavy|light|damp|hot|empty)|cold tyres?|wet tyres?|full tanks?|(?:in|with) (?:the|a|an|my) (?:other|fresh|new|light|heavy|different|old|big|faster|slower|bigger|smaller|prototype|gt|touring|previous|road|rental|hire|single seater|open wheel)[a-z ]{0,16} ?(?:car|kart|class|one)|the (?:fast|slow|other|faster|slower|quick|quicker|big|lower|upper|gt|prototype|touring|top) (?:class|cars?|drivers?|ones?|lot|guys|people|prototypes?)|the prototypes?|the touring cars|the gts?|another (?:car|driver|day|class)|(?:most|some|other|many) (?:people|drivers|guys|cars|of them)|others|(?:everyone|everybody|people|they) (?:says?|tells?)|everybody else|everyone else|somebody else|team ?mate|yesterday|last (?:year|season|week|month|time|weekend)|this morning|tomorrow|in the race|in qualifying|in practice|on the out lap|on the in lap|at night|in the morning|in a (?:kart|different)|with a (?:tail|head|cross) ?wind|in traffic|behind (?:another|a slower)|used to|back then|years ago|my (?:brother|father|engineer|friend|mate|coach)|with (?:damage|no aero|abs|traction control))\b)");
     return kOther;
 }
 const RE2& negation() {
@@ -81,7 +80,7 @@ std::string_view clauseAfter(std::string_view after) {
 /// The part of a sentence in which a condition holds: up to a "but" on either side.
 std::string_view conditionAround(std::string_view s, std::size_t from, std::size_t to) {
     std::size_t start = 0, end = s.size();
-    for (const auto mark : {" but ", " otherwise ", " today ", " in the dry ", " whereas ", " here i "}) {
+    for (const auto mark : {" but ", " otherwise ", " today ", " in the dry ", " whereas ", " here i ", " i say "}) {
         if (const auto at = s.substr(0, from).rfind(mark); at != s.npos) start = std::max(start, at + 1);
         if (const auto at = s.find(mark, to > 0 ? to - 1 : 0); at != s.npos) end = std::min(end, at);
     }
@@ -89,7 +88,7 @@ std::string_view conditionAround(std::string_view s, std::size_t from, std::size
 }
 
 /// A denial in the same clause, no farther than a few words.
-bool denied(std::string_view before, std::string_view inside) {
+bool denied(std::string_view before) {
     constexpr std::size_t kReach = 7;
     std::size_t start = 0;
     for (const auto mark : {" , ", " : ", " but ", " then ", " because ", " so "})
@@ -98,7 +97,6 @@ bool denied(std::string_view before, std::string_view inside) {
     static const RE2 kNotDenied(
         R"(\b(?:not only|no less|not (?:much |a lot )?(?:more|less) than|no more than|never (?:more|less) than|why not|no doubt|no problem|don't (?:forget|be afraid|worry|hesitate)|can't (?:go wrong|miss)|if not|not (?:far|long)|not bad)\b)");
     if (RE2::PartialMatch(piece(clause), kNotDenied)) return false;
-    (void)inside;
     return RE2::PartialMatch(piece(clause), negation());
 }
 
@@ -132,7 +130,7 @@ void tellStance(std::string_view s, std::size_t from, std::size_t to, Claim& c) 
         c.stance = Stance::Other;
         return;
     }
-    if (!c.said.most && !ownNone && denied(before, inside)) {
+    if (!c.said.most && !ownNone && denied(before)) {
         c.stance = Stance::Negated;
         return;
     }

@@ -27,7 +27,7 @@ constexpr ClaimRule kRules[] = {
          c.said.word = kTrail;
          return true;
      }},
-    {R"(\b(?:brak(?:e|es|ing)|stop|stopping|slow)(?: [a-z']+){0,4} (?:in|on) a straight line\b|\bstraight line braking\b|\b(?:finish|finished|done|do) (?:all )?(?:the |your |my )?brak(?:e|ing) (?:before|and then) (?:you |i )?turn\w*\b|\bbrake straight\b|\ball (?:of )?(?:the |your )?braking (?:is )?(?:done )?(?:in a )?straight(?: line)?\b|\boff the brakes? before (?:you |i )?turn\w*\b)",
+    {R"(\b(?:brak(?:e|es|ing)|stop|stopping|slow)(?: [a-z']+){0,4} (?:in|on) a straight line\b|\bstraight line braking\b|\b(?:finish|finished|done|do) (?:all )?(?:the |your |my )?brak(?:e|ing) (?:before|and then) (?:you |i )?turn\w*\b|\bbrake straight\b|\ball (?:of )?(?:the |your )?braking (?:is )?(?:done )?(?:in a )?straight(?: line)?\b|\bbraking (?:all )?(?:done|finished|over) before (?:you |i |we |the )?turn\w*\b|\boff the brakes? before (?:you |i )?turn\w*\b)",
      is<kStraight>},
     {R"(\b(?:in )?(?:2|two) (?:stages?|steps|parts|goes|stabs|bites)\b)",
      [](const Find& f, Claim& c) {

@@ -16,7 +16,6 @@ bool side(const Find& f, Claim& c) {
 
 bool kind(const Find& f, Claim& c) {
     c.said.word = std::string(f.group("k"));
-    if (c.said.word == "esses") c.said.word = "esses";
     return !hasWord(lastWords(f.before(), 4), {"before", "after", "next", "to", "other", "another", "than"});
 }
 

@@ -43,6 +43,8 @@ std::string eventAround(const Find& f) {
             }
         return fact;
     };
+    if (before.find("off the throttle") != before.npos || before.find("off the power") != before.npos)
+        return "lift_start_m";
     if (const auto fact = nearest(before, true); !fact.empty()) return std::string(fact);
     if (const auto fact = nearest(after, false); !fact.empty()) return std::string(fact);
     if (hasWord(before, {"look",  "see",  "is",    "was",    "are",     "there's", "stands", "there",
@@ -96,8 +98,13 @@ bool between(const Find& f, Claim& c) {
 constexpr ClaimRule kRules[] = {
     {R"(\b(?:(?P<n>@N|half a|a couple of|a|one) (?P<unit>metres?|m|yards?|feet|ft|foot|car lengths?|cars?|lengths?) )(?P<prep>before|after|past|beyond|short of|ahead of|in front of) (?:the |that |a |this )?(?P<thing>@THING)\b)",
      place},
-    {R"(\b(?:(?:just|right|dead|well|shortly|slightly|immediately|straight|a little|a bit|a touch|exactly|bang) )?(?P<prep>before|after|past|beyond|short of|ahead of|in front of|at|by|on|level with|alongside) (?:the |that |a |this )?(?P<thing>@THING)\b)",
+    {R"(\b(?:(?:just|right|dead|well|shortly|slightly|immediately|straight|a little|a bit|a touch|exactly|bang) )?(?P<prep>before|after|past|beyond|short of|ahead of|in front of|at|by|on|level with|alongside|as you pass|as i pass|as you reach|when you pass|when you reach|when i reach|when you get to|once you reach|once you pass) (?:the |that |a |this )?(?P<thing>@THING)\b)",
      place},
+    {R"(\bbrak(?:e|ing) (?:point|marker|mark|reference)(?: here| for this| for me)?(?: is| was|'s) (?P<span>(?:the |that |a )?(?P<thing>@THING))\b)",
+     [](const Find& f, Claim& c) {
+         c.fact = "brake_onset_m", c.said.ref = std::string(f.group("thing")), c.said.number = 0, c.unit = "m";
+         return true;
+     }},
     {R"(\bbetween (?:the )?(?P<thing>@THING) and (?:the )?(?P<other>@THING)\b)", between}};
 
 } // namespace

@@ -19,6 +19,11 @@ bool flat(const Find& f, Claim& c) {
     const auto before = lastWords(f.before(), 5);
     if (hasWord(before, {"kerb", "kerbs", "ground", "surface", "track", "road", "tyre", "apron", "camber"}))
         return false;
+    if (hasWord(lastWords(f.before(), 2), {"almost", "nearly", "quite"})) return false;
+    // "flat 30 metres after the apex" tells where, not whether.
+    static const std::initializer_list<std::string_view> kWhere = {"metres", "yards",  "after", "from",
+                                                                   "by",     "before", "until", "again"};
+    if (hasWord(lastWords(f.after().substr(0, 40), 12), kWhere)) return false;
     c.said.word = kFlat;
     return true;
 }

@@ -5,6 +5,7 @@ namespace hl {
 namespace {
 
 bool power(const Find& f, Claim& c) {
+    if (hasWord(lastWords(f.before(), 3), {"off"})) return false; // off the throttle
     const auto all = f.sentence.substr(f.from, f.to - f.from);
     const bool full = hasWord(" " + std::string(all) + " ", {"flat", "full", "fully", "floor", "floored", "wide",
                                                              "buried", "pinned", "boards", "planted", "maximum"});

@@ -18,7 +18,7 @@ std::string whichSpeed(const Find& f) {
         if (hasWord(padded, {"exit", "out", "leave", "leaving", "leaves", "away", "track-out"}))
             return "exit_speed_kmh";
         if (hasWord(padded, {"arrive", "arriving", "arrives", "entry", "approach", "approaching", "approaches", "top",
-                             "in", "coming", "come", "before"}) &&
+                             "in", "coming", "come", "before", "into"}) &&
             !hasWord(padded, {"down", "slow", "slows"}))
             return "entry_speed_kmh";
     }
@@ -54,6 +54,10 @@ bool bareSpeed(const Find& f, Claim& c) {
 }
 
 constexpr ClaimRule kRules[] = {
+    {R"(\b(?P<span>(?P<n>@N)) (?:at the (?:slowest|apex|minimum|lowest|exit)|in the middle|on the exit|on the way out|on exit|minimum)\b)",
+     bareSpeed},
+    {R"(\b(?:carry|carrying|carries|doing|reach|reaching)(?: about| around| roughly)? (?P<span>(?P<n>@N))(?: |$))",
+     bareSpeed},
     {R"(\b(?P<n>@N)(?: (?:to|or|,) (?P<m>@N))? (?P<unit>km/h|k p h|km h|kilometres? (?:an|per) hour|km an hour|k's|ks|k|mph|m p h|miles? (?:an|per) hour)\b)",
      speed},
     {R"(\b(?:minimum|slowest|min|apex speed|minimum speed|mid corner|speed)(?: [a-z']+){0,6} (?P<span>(?P<n>@N))(?: |$))",

@@ -4,12 +4,18 @@
 namespace hl {
 namespace {
 
+bool ofSomebodyElse(std::string_view s) {
+    return hasWord(
+        s, {"record", "pole", "target", "quickest", "theirs", "his", "her", "best", "aim", "possible", "alien"});
+}
+
 constexpr ClaimRule kRules[] = {
     {R"(\b(?P<min>[0-9]{1,2}):(?P<sec>[0-9]{2}(?:\.[0-9]+)?)(?: |$))",
      [](const Find& f, Claim& c) {
          if (hasWord(f.sentence, {"o'clock", "morning", "afternoon", "tonight", "starts", "pm", "am"})) return false;
          c.said.number = 60 * figureOf(f.group("min")).value_or(0) + figureOf(f.group("sec")).value_or(0);
-         return c.unit = "s", c.fact = "lap_time_s", true;
+         c.unit = "s", c.fact = ofSomebodyElse(f.sentence) ? "none" : "lap_time_s";
+         return true;
      }},
     {R"(\b(?P<n>@N) minutes? (?:and )?(?P<s>@N)(?: seconds?)?\b)",
      [](const Find& f, Claim& c) {

@@ -10,6 +10,8 @@
 namespace hl {
 namespace {
 
+constexpr TaskKind kLookingOver{"look over the words"};
+
 QString passText(Pass p) {
     switch (p) {
     case Pass::Walk: return QObject::tr("walk-through");
@@ -39,6 +41,8 @@ ScriptModel::ScriptModel(Desk& desk, QObject* parent) : QAbstractTableModel(pare
         if (what.words || what.corners || what.scene || what.advice || what.format) refresh();
     });
     connect(&desk_, &Desk::cutChanged, this, &ScriptModel::refreshTimes);
+    connect(&desk_, &Desk::cutChanged, this, &ScriptModel::lookOver);
+    connect(&desk_, &Desk::opened, this, [this] { found_.clear(); });
 }
 
 const Beat* ScriptModel::at(int r) const {
@@ -215,14 +219,26 @@ void ScriptModel::refresh() {
     refreshTimes();
 }
 
+/// What contradicts the lap is read off the interface's thread; it follows a moment after the plan.
+void ScriptModel::lookOver() {
+    if (!desk_.isOpen()) return;
+    desk_.tasks().start(
+        this, kLookingOver,
+        [g = desk_.guide(), s = desk_.sharedSession()](const Progress&) { return checkGuide(g, s->measured); },
+        [this](std::vector<Finding> found) {
+            for (auto& f : unheardWords(desk_.speeches(), desk_.guide())) found.push_back(std::move(f));
+            found_.clear();
+            for (const auto& f : found)
+                if (f.beat && f.severity != Severity::Note)
+                    found_[f.beat].push_back({QString::fromStdString(f.message), f.severity == Severity::Wrong});
+            refreshTimes();
+        });
+}
+
 void ScriptModel::refreshTimes() {
     if (!desk_.isOpen() || rows_.empty()) return;
     const auto& g = desk_.guide();
     const auto timings = timingsOf(desk_.cut());
-    std::map<BeatId, QVector<ScriptNote>> notes;
-    for (const auto& f : desk_.findings())
-        if (f.beat && f.severity != Severity::Note)
-            notes[f.beat].push_back({QString::fromStdString(f.message), f.severity == Severity::Wrong});
     for (auto& [id, b] : beats_) {
         const auto* beat = beatWith(g, id);
         if (!beat) continue;
@@ -232,7 +248,7 @@ void ScriptModel::refreshTimes() {
         b.time = t == timings.end() ? BeatTiming{} : t->second;
         b.own = !beat->takes.empty();
         b.wave = waveOf(id);
-        b.notes = notes[id];
+        b.notes = found_[id];
         if (b.own && !beat->takes.front().slips.empty()) {
             const auto& take = beat->takes.front();
             auto text = slipText(take.slips.front(), take.text);

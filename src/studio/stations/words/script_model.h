@@ -56,11 +56,13 @@ class ScriptModel : public QAbstractTableModel {
     void relaid(); ///< other rows, or other heights
 
   private:
+    void lookOver();
     const Beat* at(int r) const;
     QVector<float> waveOf(BeatId id) const;
     Desk& desk_;
     std::vector<ScriptRow> rows_;
     std::map<BeatId, ScriptBeat> beats_;
+    std::map<BeatId, QVector<ScriptNote>> found_; ///< by the last look over the words
     mutable std::map<BeatId, std::pair<std::weak_ptr<const Sound>, QVector<float>>> waves_;
     BeatId lit_;
 };
