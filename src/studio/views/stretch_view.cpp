@@ -46,7 +46,10 @@ StretchView::Span StretchView::span() const {
     if (!c) return s;
     s.fromM = c->startM, s.toM = c->endM;
     for (const auto& x : desk_.cut().sections)
-        if (x.corner == c->id) (x.kind == SectionKind::WalkThrough ? s.walk : s.run) = &x;
+        if (x.corner == c->id && x.kind == SectionKind::WalkThrough)
+            s.walk = &x;
+        else if (x.corner == c->id && x.kind == SectionKind::Run)
+            s.run = &x;
     if (s.walk) s.fromS = seconds(s.walk->start), s.toS = seconds(s.run ? s.run->end : s.walk->end);
     return s;
 }
