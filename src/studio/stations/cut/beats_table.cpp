@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/stations/cut/beats_table.h"
 
-#include "core/guide/showing_edits.h"
 #include "picture/tokens.h"
+#include "studio/views/picture_menu.h"
 #include "studio/widgets/style.h"
 
 #include <QHBoxLayout>
@@ -251,19 +251,7 @@ void BeatsTable::fillPictures() {
         pictures_->addAction(tr("Choose some words first"))->setEnabled(false);
         return;
     }
-    const auto add = [&](const QString& what, const std::optional<PictureOf>& picture) {
-        pictures_->addAction(what, this, [this, id, picture] {
-            desk_.edit({tr("Picture over words").toStdString(),
-                        [id, picture](Guide g) { return withBeatShown(std::move(g), id, picture); }});
-        });
-    };
-    add(tr("as in its pass"), std::nullopt);
-    add(tr("from above: the plan view"), kPlanPicture);
-    add(tr("the film"), PictureOf{});
-    const auto& films = desk_.guide().sources.films;
-    for (std::size_t i = 1; i < films.size(); ++i)
-        add(tr("%1 film %2").arg(QString::fromUtf8(key(films[i].role).data())).arg(i),
-            PictureOf{PictureOf::Kind::Film, films[i].id});
+    addPictureChoices(*pictures_, desk_, id);
 }
 
 QList<StationKey> BeatsTable::keys() {

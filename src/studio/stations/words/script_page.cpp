@@ -1,11 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/stations/words/script_page.h"
 
-#include "core/guide/showing_edits.h"
 #include "picture/tokens.h"
 #include "studio/stations/words/school_menu.h"
 #include "studio/stations/words/script_delegate.h"
 #include "studio/stations/words/script_model.h"
+#include "studio/views/picture_menu.h"
 #include "studio/widgets/style.h"
 
 #include <QHBoxLayout>
@@ -246,26 +246,7 @@ void ScriptPage::fillTheseWords() {
         a->setChecked(b->pass == pass);
     }
     theseWords_->addSection(tr("Picture meanwhile"));
-    fillPictures(*theseWords_, id);
-}
-
-void ScriptPage::fillPictures(QMenu& menu, BeatId id) {
-    const auto shown = beatWith(desk_.guide(), id)->shown;
-    const auto add = [&](const QString& what, const std::optional<PictureOf>& picture) {
-        auto* a = menu.addAction(what, this, [this, id, picture] {
-            desk_.edit({tr("Picture over words").toStdString(),
-                        [id, picture](Guide g) { return withBeatShown(std::move(g), id, picture); }});
-        });
-        a->setCheckable(true);
-        a->setChecked(shown == picture);
-    };
-    add(tr("as in its pass"), std::nullopt);
-    add(tr("from above: the plan view"), kPlanPicture);
-    add(tr("the film"), PictureOf{});
-    const auto& films = desk_.guide().sources.films;
-    for (std::size_t i = 1; i < films.size(); ++i)
-        add(tr("%1 film %2").arg(QString::fromUtf8(key(films[i].role).data())).arg(i),
-            PictureOf{PictureOf::Kind::Film, films[i].id});
+    addPictureChoices(*theseWords_, desk_, id);
 }
 
 void ScriptPage::removeBeat() {

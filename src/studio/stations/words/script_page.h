@@ -39,7 +39,6 @@ class ScriptPage : public QWidget {
     void followCorner();
     void fillNewWords();
     void fillTheseWords();
-    void fillPictures(QMenu& menu, BeatId id);
     void addBeat(Pass pass);
     void addSectionBeat(SectionKind section);
     void showNewest();
