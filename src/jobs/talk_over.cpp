@@ -23,7 +23,7 @@ class CarInFilm {
     CarInFilm(const Guide& guide, const Session& s) {
         const auto add = [&](const LapTrace& t) {
             clocks_.push_back(roadClock(t, guide.sources.film().tie, s.videoInfo.length));
-            laps_.push_back({seconds(guide.sources.film().tie.footage(t.lap.start)), t.lap.time.count(), t.lengthM});
+            laps_.push_back({seconds(guide.sources.film().tie.footage(t.lap.start)), t.lap.time.count()});
         };
         add(s.trace);
         for (const auto& lap : s.laps.laps)
@@ -41,7 +41,7 @@ class CarInFilm {
 
   private:
     struct LapInFilm {
-        double fromS, timeS, lengthM;
+        double fromS, timeS;
     };
     std::vector<RoadClock> clocks_;
     std::vector<LapInFilm> laps_;
