@@ -11,7 +11,7 @@ constexpr double kMissing = 1, kAdded = 1, kOther = 1.1; // costs; another word 
 
 struct Slip {
     double cost = std::numeric_limits<double>::infinity();
-    std::size_t slips = 0, reading = 0;
+    std::size_t slips = 0;
 };
 
 /// A reading laid on heard words by the least number of slips.
@@ -40,11 +40,10 @@ double slipCost(const Reading& reading, const std::string* heard, std::size_t co
 
 Slip bestReading(const ScriptToken& token, const std::string* heard, std::size_t count, const SameSound& same) {
     Slip best;
-    for (std::size_t r = 0; r < token.readings.size(); ++r) {
-        const auto& reading = token.readings[r];
+    for (const auto& reading : token.readings) {
         std::size_t slips = 0;
         const double cost = slipCost(reading, heard, count, same, slips);
-        if (cost < best.cost) best = {cost, slips, r};
+        if (cost < best.cost) best = {cost, slips};
         if (best.cost == 0) break;
     }
     return best;
@@ -66,7 +65,7 @@ std::vector<Matched> matchedWords(const std::vector<ScriptToken>& tokens, const 
     struct Cell {
         float cost = std::numeric_limits<float>::infinity();
         std::uint16_t took = 0;
-        std::uint16_t slips = 0, reading = 0;
+        std::uint16_t slips = 0;
         bool added = false;
     };
     const auto first = [&](std::size_t i) -> std::size_t {
@@ -89,7 +88,7 @@ std::vector<Matched> matchedWords(const std::vector<ScriptToken>& tokens, const 
             if (i == 0 && j == 0) here.cost = 0;
             if (j > 0)
                 if (const auto* c = cell(i, j - 1); c && c->cost + kAdded < here.cost)
-                    here = {static_cast<float>(c->cost + kAdded), 1, 0, 0, true};
+                    here = {static_cast<float>(c->cost + kAdded), 1, 0, true};
             if (i == 0) continue;
             const auto& token = tokens[i - 1];
             if (const auto* c = cell(i - 1, j)) {
@@ -98,7 +97,7 @@ std::vector<Matched> matchedWords(const std::vector<ScriptToken>& tokens, const 
                     silent ? 0 : kMissing * static_cast<double>(std::min<std::size_t>(2, token.readings[0].size()));
                 if (c->cost + cost < here.cost)
                     here = {static_cast<float>(c->cost + cost), 0,
-                            static_cast<std::uint16_t>(silent ? 0 : token.readings[0].size()), 0, false};
+                            static_cast<std::uint16_t>(silent ? 0 : token.readings[0].size()), false};
             }
             if (token.readings.empty()) continue;
             const auto [least, most] = span(token);
@@ -108,7 +107,7 @@ std::vector<Matched> matchedWords(const std::vector<ScriptToken>& tokens, const 
                 const auto slip = bestReading(token, &heard[j - k], k, same);
                 if (c->cost + slip.cost < here.cost)
                     here = {static_cast<float>(c->cost + slip.cost), static_cast<std::uint16_t>(k),
-                            static_cast<std::uint16_t>(slip.slips), static_cast<std::uint16_t>(slip.reading), false};
+                            static_cast<std::uint16_t>(slip.slips), false};
             }
         }
     }
@@ -119,7 +118,7 @@ std::vector<Matched> matchedWords(const std::vector<ScriptToken>& tokens, const 
             --j;
             continue;
         }
-        out[i - 1] = {j - c.took, j, c.slips, c.reading};
+        out[i - 1] = {j - c.took, j, c.slips};
         j -= c.took, --i;
     }
     return out;

@@ -13,7 +13,6 @@ namespace hl {
 struct Matched {
     std::size_t from = 0, to = 0;
     std::size_t slips = 0;
-    std::size_t reading = 0; ///< the reading that comes nearest
     bool said() const { return slips == 0 && to > from; }
 };
 
