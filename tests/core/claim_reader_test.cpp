@@ -109,7 +109,7 @@ TEST_CASE("claims are found in what people say, and held against the right side"
         {5, "Brake with forty percent.", "brake_pct differs"},
         {5, "I come off the gas at the marker post.", "flat agrees, distance agrees"},
         {5, "Almost flat, just a small lift.", "flat agrees"},
-        {5, "Flat four metres before the apex.", ""},
+        {5, "Flat four metres before the apex.", "power agrees"},
         {4, "From sixth down to third.", "gear agrees, gear agrees"},
         {4, "The lap record is a 1:31.", "time unknown"},
         {4, "Everyone says second, I say third.", "gear unknown, gear agrees"},

@@ -35,7 +35,7 @@ std::string_view key(Verdict v);
 /// The value in the unit that was spoken; which members are there depends on the kind.
 struct SaidValue {
     std::optional<double> number, upTo; ///< a range when both
-    bool most = false;                  ///< at most the number
+    bool most = false, least = false;   ///< at most, at least the number
     std::optional<int> down, relative;  ///< gears: so many down from arrival; against an expectation
     std::string word;                   ///< flat, apex, direction, braking shape
     std::string side, use;              ///< kerb

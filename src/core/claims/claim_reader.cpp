@@ -21,7 +21,8 @@ constexpr std::string_view kOrdinals[] = {"first", "second", "third", "fourth", 
 
 /// Things that stand beside roads, for when nobody listed them.
 constexpr std::string_view kThings =
-    "(?:(?:first|second|third|last|next|big|small|white|red|blue|orange|yellow|old|tall|tyre|marshal|marshals|lamp|"
+    "(?:(?:start|end|beginning|corner|edge|foot) of the "
+    ")?(?:(?:first|second|third|last|next|big|small|white|red|blue|orange|yellow|old|tall|tyre|marshal|marshals|lamp|"
     "flag|pit|brake|"
     "braking|access|dark|tyre|advertising|[0-9]+(?: metre| m)?) "
     ")*(?:board|boards|marker|markers|post|posts|cone|cones|tree|trees|"
@@ -86,6 +87,7 @@ std::string expanded(std::string_view pattern, const ClaimFacts& facts) {
 struct Candidate {
     Claim claim;
     std::size_t from = 0, to = 0, rule = 0;
+    bool bare = false; ///< one word
     std::size_t length() const { return to - from; }
 };
 
@@ -98,7 +100,7 @@ bool givesWay(ClaimKind loser, ClaimKind winner) {
         return loser == K::Flat || loser == K::Distance || loser == K::Apex || loser == K::ThrottlePct;
     if (winner == K::Distance) return loser == K::Metres || loser == K::Kerb || loser == K::Speed || loser == K::Gear;
     if (winner == K::BrakePct || winner == K::ThrottlePct)
-        return loser == K::Speed || loser == K::Metres || loser == K::Gear;
+        return loser == K::Speed || loser == K::Metres || loser == K::Gear || loser == K::Time;
     if (winner == K::Compare) return loser == K::Gear;
     if (winner == K::Time) return loser == K::Speed || loser == K::Metres || loser == K::Gear;
     if (winner == K::BrakeShape) return loser == K::Flat || loser == K::Power;
@@ -124,6 +126,18 @@ std::vector<Candidate> chosen(std::vector<Candidate> all) {
     return out;
 }
 
+/// "I brake ten metres after it": that there is braking is no second claim beside where or how hard.
+void dropPlainBraking(std::vector<Candidate>& all) {
+    const auto tells = [](const Candidate& c) {
+        return c.claim.kind == ClaimKind::BrakePct || c.claim.kind == ClaimKind::BrakeShape ||
+               (c.claim.kind == ClaimKind::Distance && c.claim.fact == "brake_onset_m");
+    };
+    if (std::none_of(all.begin(), all.end(), tells)) return;
+    std::erase_if(all, [](const Candidate& c) {
+        return c.claim.kind == ClaimKind::Flat && c.claim.said.word == "brake" && c.bare;
+    });
+}
+
 /// "third , sorry , fourth": the last one counts.
 void dropTakenBack(std::vector<Candidate>& all, const std::string& text) {
     static const RE2 kBack(
@@ -132,7 +146,12 @@ void dropTakenBack(std::vector<Candidate>& all, const std::string& text) {
         bool back = false;
         for (std::size_t k = i + 1; k < all.size() && k < i + 3; ++k) {
             if (all[k].claim.kind != all[i].claim.kind || all[k].from < all[i].to) continue;
-            back = RE2::PartialMatch(StringPiece(text.data() + all[i].to, all[k].from - all[i].to), kBack);
+            const StringPiece between(text.data() + all[i].to, all[k].from - all[i].to);
+            static const RE2 kSaid(R"(\b(?:i|we) (?:said|wrote|called it|say)(?: it was| it's)? *$)"),
+                kBut(R"(^ ?,? but\b)");
+            back =
+                RE2::PartialMatch(between, kBack) ||
+                (RE2::PartialMatch(between, kBut) && RE2::PartialMatch(StringPiece(text.data(), all[i].from), kSaid));
             break;
         }
         if (back)
@@ -246,8 +265,13 @@ struct ClaimReader::Grammar {
             Candidate c;
             c.claim.kind = rule.kind;
             c.from = offset + from, c.to = offset + to, c.rule = number;
-            if (to > from && rule.rule->read({sentence, from, to, group}, c.claim)) out.push_back(std::move(c));
+            Find find{sentence, from, to, group};
+            const bool counts = to > from && rule.rule->read(find, c.claim);
             begin = std::max(begin + 1, to); // what is behind may begin with the same blank
+            if (!counts) continue;
+            c.from = offset + find.from, c.to = offset + find.to;
+            c.bare = find.inside().find(' ') == std::string_view::npos || find.inside().starts_with("hit ");
+            out.push_back(std::move(c));
         }
     }
 };
@@ -303,6 +327,47 @@ void throughTheGears(std::vector<Candidate>& all) {
 
 } // namespace
 
+namespace {
+
+/// Whether what follows a sentence is no more than that it should not be so.
+bool takenBackBehind(const std::string& text, std::size_t at) {
+    static const RE2 kDont(
+        R"(^ ?(?:please )?(?:don't|do not|resist|resist it|never|don't do it)(?: (?:\.|!|;|,)| *$))");
+    return at < text.size() &&
+           RE2::PartialMatch(StringPiece(text.data() + at, std::min<std::size_t>(24, text.size() - at)), kDont);
+}
+
+} // namespace
+
+namespace {
+
+/// "from 148 to 36", "a hundred and forty-eight, then thirty-six": of two bare speeds the first is the one on entry.
+void slowing(std::vector<Candidate>& all) {
+    constexpr double kMuch = 1.3;
+    for (std::size_t i = 0; i + 1 < all.size(); ++i) {
+        auto &a = all[i].claim, &b = all[i + 1].claim;
+        const bool speeds = a.kind == ClaimKind::Speed && b.kind == ClaimKind::Speed && a.unit == b.unit;
+        if (speeds && a.fact == "min_speed_kmh" && b.fact == "min_speed_kmh" && *a.said.number > kMuch * *b.said.number)
+            a.fact = "entry_speed_kmh";
+    }
+}
+
+/// "fourth, fourth, fourth" claims it once.
+void onceEach(std::vector<Candidate>& all) {
+    constexpr std::size_t kNear = 14; // bytes
+    for (std::size_t i = 1; i < all.size();) {
+        const auto &a = all[i - 1].claim, &b = all[i].claim;
+        const bool same =
+            a.kind == b.kind && a.kind == ClaimKind::Gear && a.said.number && a.said.number == b.said.number;
+        if (same && all[i].from - all[i - 1].to < kNear)
+            all.erase(all.begin() + static_cast<std::ptrdiff_t>(i));
+        else
+            ++i;
+    }
+}
+
+} // namespace
+
 std::vector<Claim> ClaimReader::read(std::string_view source, int number) const {
     const auto plain = plainText(source);
     const auto* corner = facts_.corner(number);
@@ -314,12 +379,16 @@ std::vector<Claim> ClaimReader::read(std::string_view source, int number) const 
         grammar_->find(plain.text, s, found);
         for (auto& c : found) decide(c, sentence, s.from, corner);
         found = chosen(std::move(found));
+        dropPlainBraking(found);
         dropTakenBack(found, plain.text);
+        onceEach(found);
         throughTheGears(found);
+        slowing(found);
         for (auto& c : found) {
             auto& claim = c.claim;
             claim.from = plain.from[c.from], claim.to = plain.to[c.to - 1];
             tellStance(sentence, c.from - s.from, c.to - s.from, claim);
+            if (takenBackBehind(plain.text, s.to)) claim.stance = Stance::Negated; // "you'll want to lift; don't."
             holdAgainst(claim, facts_, number);
             out.push_back(std::move(claim));
         }

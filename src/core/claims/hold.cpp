@@ -63,6 +63,7 @@ class Held {
     bool within(double v, double unit, double tol) const {
         const double low = *c_.said.number * unit, high = c_.said.upTo ? *c_.said.upTo * unit : low;
         if (c_.said.most) return v <= low + tol;
+        if (c_.said.least) return v >= low - tol;
         return v >= std::min(low, high) - tol - 1e-9 && v <= std::max(low, high) + tol + 1e-9;
     }
     Verdict number(const std::string& key, double unit, double tol, const std::string& suffix) {
@@ -320,7 +321,8 @@ class Held {
         std::string name = "apex";
         if (c_.said.to == "apex")
             from = value("apex_m");
-        else if (const auto* r = referenceMeant(corner_, c_.said.to))
+        else if (const auto* r =
+                     referenceMeant(corner_, c_.said.to == "exit kerb" ? "start of the exit kerb" : c_.said.to))
             from = r->atM, name = c_.said.to = r->name;
         if (!at || !from) return Verdict::Unknown;
         const double past = *at - *from, tol = tolerance(c_.fact, kMetreTol);
@@ -332,13 +334,31 @@ class Held {
         if (c_.said.rel == "just_after") return of(past >= -tol && past <= kJust + tol);
         return of(past >= -tol);
     }
+    /// The corner of those words, by name or number.
+    const ClaimCorner* cornerMeant(const std::string& words) const {
+        const ClaimCorner* found = nullptr;
+        for (const auto& c : all_.corners) {
+            const auto name = plainText(c.name).text;
+            if (!words.empty() && (hasWord(name, {words}) || name == " " + words + " ")) found = &c;
+            if (hasWord(words, {"turn", "corner"}) && figureOf(lastWords(words, 1)) == c.number) found = &c;
+        }
+        return found;
+    }
+    /// Whether the words name the corner that comes next; none: they need not.
+    bool leadsOn(const std::string& words) const {
+        if (words.empty()) return true;
+        const ClaimCorner* next = nullptr;
+        for (std::size_t i = 0; i < all_.corners.size(); ++i)
+            if (all_.corners[i].number == corner_.number) next = &all_.corners[(i + 1) % all_.corners.size()];
+        return next && (cornerMeant(words) == next || next->kind == words);
+    }
     Verdict time() {
         std::optional<double> v;
         if (c_.fact == "lap_time_s")
             v = all_.lapS;
         else if (c_.fact == "to_next_s") {
             const auto it = all_.toNextS.find(corner_.number);
-            if (it != all_.toNextS.end()) v = it->second;
+            if (it != all_.toNextS.end() && leadsOn(c_.said.to)) v = it->second;
         } else if (c_.fact == "coast_s")
             v = value("coast_s");
         else
@@ -362,12 +382,7 @@ class Held {
             }
             return Verdict::Agrees;
         }
-        const ClaimCorner* other = nullptr;
-        for (const auto& c : all_.corners) {
-            auto name = plainText(c.name).text;
-            if (hasWord(name, {c_.said.to}) || (!c_.said.to.empty() && name == " " + c_.said.to + " ")) other = &c;
-            if (hasWord(c_.said.to, {"turn", "corner"}) && figureOf(lastWords(c_.said.to, 1)) == c.number) other = &c;
-        }
+        const auto* other = cornerMeant(c_.said.to);
         if (!other) return Verdict::Unknown;
         c_.said.corner = other->number;
         const auto theirs = compared(*other, c_.said.what);

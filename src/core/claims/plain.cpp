@@ -81,11 +81,11 @@ std::vector<Token> tokensOf(std::string_view s) {
 using Words = std::unordered_map<std::string_view, int>;
 
 const Words& units() {
-    static const Words kWords{{"zero", 0},      {"nought", 0},   {"one", 1},      {"two", 2},        {"three", 3},
-                              {"four", 4},      {"five", 5},     {"six", 6},      {"seven", 7},      {"eight", 8},
-                              {"nine", 9},      {"ten", 10},     {"eleven", 11},  {"twelve", 12},    {"thirteen", 13},
-                              {"fourteen", 14}, {"fifteen", 15}, {"sixteen", 16}, {"seventeen", 17}, {"eighteen", 18},
-                              {"nineteen", 19}};
+    static const Words kWords{{"zero", 0},      {"oh", 0},        {"nought", 0},   {"one", 1},      {"two", 2},
+                              {"three", 3},     {"four", 4},      {"five", 5},     {"six", 6},      {"seven", 7},
+                              {"eight", 8},     {"nine", 9},      {"ten", 10},     {"eleven", 11},  {"twelve", 12},
+                              {"thirteen", 13}, {"fourteen", 14}, {"fifteen", 15}, {"sixteen", 16}, {"seventeen", 17},
+                              {"eighteen", 18}, {"nineteen", 19}};
     return kWords;
 }
 const Words& tens() {
@@ -125,6 +125,8 @@ class NumberReader {
             }
             if (!digits.empty()) value += std::stod("0." + digits), at = k;
         }
+        if (word(at) == "and" && word(at + 1) == "a" && word(at + 2) == "half") value += 0.5, at += 3;
+        if (word(at) == "and" && word(at + 1) == "a" && word(at + 2) == "bit") at += 3;
         char text[40];
         std::snprintf(text, sizeof text, "%.10g", value);
         figures = text;
@@ -143,7 +145,7 @@ class NumberReader {
             if (const auto one = in(units(), word(i + 1)); one && *one > 0 && *one < 10) return value += *one, i + 2;
             return i + 1;
         }
-        if (const auto one = in(units(), word(i))) return value = *one, i + 1;
+        if (const auto one = in(units(), word(i)); one && word(i) != "oh") return value = *one, i + 1;
         return i;
     }
     std::size_t whole(std::size_t i, double& value) const {
@@ -166,6 +168,9 @@ class NumberReader {
             int second = 0;
             const auto end = small(behind, second);
             if (end != behind && second >= 10) return value = 100 * first + second, end;
+            if (word(behind) == "oh" && small(behind + 1, second) == behind + 2 && second > 0 &&
+                second < 10) // "two oh one"
+                return value = 100 * first + second, behind + 2;
         }
         return behind;
     }

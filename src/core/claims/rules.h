@@ -16,6 +16,7 @@ struct Find {
     std::function<std::string_view(std::string_view)> group;
     std::string_view before() const { return sentence.substr(0, from); }
     std::string_view after() const { return sentence.substr(to); }
+    std::string_view inside() const { return sentence.substr(from, to - from); }
 };
 
 /// RE2 syntax. In capitals between @: @N a figure, @ORD an ordinal from first to eighth, @THING something beside the
@@ -23,8 +24,8 @@ struct Find {
 /// @CORNER the name or number of a corner, @PREP before, after and the like.
 struct ClaimRule {
     std::string_view pattern;
-    /// Fills what was said and its unit; false: it is none after all.
-    bool (*read)(const Find& find, Claim& claim);
+    /// Fills what was said and its unit, and may widen or narrow the span; false: it is none after all.
+    bool (*read)(Find& find, Claim& claim);
 };
 
 struct KindOfClaim {
@@ -42,6 +43,8 @@ bool hasWord(std::string_view text, std::initializer_list<std::string_view> word
 /// The last words of a text, at most so many.
 std::string_view lastWords(std::string_view text, std::size_t count);
 std::string_view firstWord(std::string_view text);
+/// "no more than", "never below": whether the value is the most or the least of what is meant.
+void readBound(const Find& find, SaidValue& said);
 
 extern const KindOfClaim kGearClaims, kPercentBrake, kPercentThrottle, kSpeedClaims, kDistanceClaims, kMetreClaims,
     kFlatClaims, kApexClaims, kKerbClaims, kDirectionClaims, kBrakeShapeClaims, kPowerClaims, kTimeClaims,

@@ -5,7 +5,8 @@ namespace hl {
 namespace {
 
 std::string aboutWhat(std::string_view s) {
-    if (hasWord(s, {"brake", "brakes", "braking", "pressure", "pedal", "harder", "softer", "hardest"}))
+    if (hasWord(s, {"brake", "brakes", "braking", "pressure", "pedal", "harder", "softer", "hardest", "heavier",
+                    "lighter", "gentler", "stop"}))
         return "brake_pct";
     if (hasWord(s, {"gear", "gears", "up", "down"}) || ordinalOf(firstWord(s))) return "gear";
     if (hasWord(s, {"slow", "slower", "fast", "faster", "quicker", "speed", "slowest", "fastest", "quickest", "minimum",
@@ -14,7 +15,7 @@ std::string aboutWhat(std::string_view s) {
     return {};
 }
 
-bool against(const Find& f, Claim& c) {
+bool against(Find& f, Claim& c) {
     auto what = aboutWhat(" " + std::string(f.sentence.substr(f.from, f.to - f.from)) +
                           std::string(f.after().substr(0, 24)) + " ");
     if (what.empty()) what = aboutWhat(f.before());
@@ -24,32 +25,68 @@ bool against(const Find& f, Claim& c) {
     if (what.empty()) return false;
     const auto op = f.group("op");
     c.said.what = what;
-    c.said.op =
-        op.find("same") != op.npos || op == "just" || op == "exactly" ? "same"
-        : hasWord(" " + std::string(op) + " ", {"up", "higher", "more", "faster", "quicker", "harder", "taller"})
-            ? "higher"
-            : "lower";
-    if (hasWord(" " + std::string(op) + " ", {"one", "a"}) && what == "gear" && c.said.op != "same")
-        c.said.diff = c.said.op == "higher" ? 1 : -1;
+    c.said.op = op.find("same") != op.npos || op == "just" || op == "exactly" ? "same"
+                : hasWord(" " + std::string(op) + " ",
+                          {"up", "higher", "more", "faster", "quicker", "harder", "taller", "heavier", "above"})
+                    ? "higher"
+                    : "lower";
+    const std::string words = " " + std::string(op) + " ";
+    const int apart = hasWord(words, {"2"}) ? 2 : hasWord(words, {"3"}) ? 3 : hasWord(words, {"one", "a"}) ? 1 : 0;
+    if (apart > 0 && what == "gear" && c.said.op != "same") c.said.diff = c.said.op == "higher" ? apart : -apart;
     c.said.to = std::string(f.group("corner"));
     return true;
 }
 
-bool most(const Find& f, Claim& c) {
+bool most(Find& f, Claim& c) {
     const auto op = f.group("op");
-    c.said.what = hasWord(op, {"hardest"}) || hasWord(f.group("of"), {"brake", "braking", "stop"}) ? "brake_pct"
-                  : hasWord(f.group("of"), {"gear"})                                               ? "gear"
-                                                                                                   : "speed";
-    c.said.op = hasWord(" " + std::string(op) + " ", {"fastest", "quickest", "highest", "hardest", "most"}) ? "highest"
-                                                                                                            : "lowest";
+    const std::string how = " " + std::string(op) + " ";
+    if (hasWord(how, {"heaviest", "lightest", "gentlest", "softest"}) &&
+        !hasWord(f.group("of"), {"braking", "stop", "brake", "brakes", "pressure"}))
+        return false;
+    c.said.what = hasWord(how, {"hardest", "heaviest", "lightest", "gentlest", "softest"}) ||
+                          hasWord(f.group("of"), {"brake", "braking", "stop", "brakes", "pressure"})
+                      ? "brake_pct"
+                  : hasWord(f.group("of"), {"gear"}) ? "gear"
+                                                     : "speed";
+    c.said.op = hasWord(" " + std::string(op) + " ", {"fastest", "quickest", "highest", "hardest", "most", "heaviest"})
+                    ? "highest"
+                    : "lowest";
     return true;
 }
 
 constexpr ClaimRule kRules[] = {
-    {R"(\b(?P<op>(?:the |exactly the |just the )?same|(?:one|a)(?: gear)? (?:up|down|higher|lower|more|less)|a gear (?:up|down)|higher|lower|slower|faster|quicker|harder|softer|more brakes?|less brakes?|more braking|less braking|more|less)(?: [a-z]+){0,3}? (?:as|than|on|to|from|like)(?: in| at| for| through)? (?P<corner>@CORNER)(?: for (?:gears?|speed|braking|brakes?))?\b)",
+    {R"(\b(?P<op>(?:the |exactly the |just the )?same|(?:one|a|2|3)(?: gears?)? (?:up|down|higher|lower|more|less|above|below)|a gear (?:up|down)|higher|lower|slower|faster|quicker|harder|softer|heavier|lighter|gentler|more brakes?|less brakes?|more braking|less braking|more|less)(?: [a-z]+){0,3}?(?: (?:as|than|on|to|from|like))?(?: we have| you have| i use| you use| it is| it was)?(?: in| at| for| through)?(?: the)? (?P<corner>@CORNER)(?: for (?:gears?|speed|braking|brakes?))?\b)",
      against},
-    {R"(\b(?:the )?(?P<op>slowest|fastest|lowest|highest|hardest|quickest|most|least) (?P<of>corner|gear|braking|stop|bend|brake|point|speed)(?: [a-z]+){0,4} (?:lap|track|circuit|place|ring|all)\b)",
-     most}};
+    {R"(\b(?:the )?(?P<op>slowest|fastest|lowest|highest|hardest|heaviest|lightest|gentlest|softest|quickest|most|least) (?:minimum |brake )?(?P<of>corner|turn|gear|braking|stop|bend|brake|brakes|brake pressure|pressure|point|speed|part|place)(?: [a-z]+){0,5}? (?:lap|track|circuit|place|ring|course|all|anywhere|lot)\b)",
+     most},
+    {R"(\b(?P<op>more|less|harder|slower|faster|quicker|lower|higher|softer)(?P<rest>(?: [a-z]+){0,3}?) than (?:anywhere|any other|every other|all the other|at any other|in any other)\b(?: [a-z]+){0,5}?)",
+     [](Find& f, Claim& c) {
+         const auto words = f.inside();
+         c.said.what =
+             hasWord(" " + std::string(words) + " ", {"brake", "braking", "brakes", "pressure", "harder", "softer"})
+                 ? "brake_pct"
+             : hasWord(" " + std::string(words) + " ", {"gear"}) ? "gear"
+                                                                 : "speed";
+         const auto op = f.group("op");
+         c.said.op = op == "more" || op == "harder" || op == "faster" || op == "quicker" || op == "higher" ? "highest"
+                                                                                                           : "lowest";
+         return c.said.what != "speed" || op == "slower" || op == "faster" || op == "quicker";
+     }},
+    {R"(\bnot (?:as|so|quite as) (?P<op>slow|fast|quick|hard|heavy)(?: on the brakes)? as (?:in |at |through |for )?(?:the )?(?P<corner>@CORNER)\b)",
+     [](Find& f, Claim& c) {
+         const auto op = f.group("op");
+         c.said.what = op == "hard" || op == "heavy" ? "brake_pct" : "speed";
+         c.said.op = op == "slow" ? "higher" : "lower";
+         c.said.to = std::string(f.group("corner"));
+         return true;
+     }},
+    {R"(\b(?:nowhere|no corner|nothing)(?: [a-z]+){0,5}? (?P<op>harder|slower|faster|quicker)\b)",
+     [](Find& f, Claim& c) {
+         const auto op = f.group("op");
+         c.said.what = op == "harder" ? "brake_pct" : "speed";
+         c.said.op = op == "slower" ? "lowest" : "highest";
+         return op != "harder" || hasWord(f.sentence, {"brake", "braking", "brakes"});
+     }}};
 
 } // namespace
 

@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/claims/lexicon.h"
 #include "core/claims/rules.h"
 
 namespace hl {
@@ -24,11 +25,12 @@ std::string eventAround(const Find& f) {
         std::initializer_list<std::string_view> words;
     };
     static const Event kEvents[] = {
-        {"brake_onset_m", {"brake", "brakes", "braking", "braked", "pedal", "stamp", "anchors", "stop", "brakepoint"}},
-        {"lift_start_m", {"lift", "lifts", "lifting", "lifted", "breathe"}},
+        {"brake_onset_m",
+         {"brake", "brakes", "braking", "braked", "pedal", "stamp", "anchors", "stop", "brakepoint", "pressure"}},
+        {"lift_start_m", {"lift", "lifts", "lifting", "lifted", "breathe", "back off"}},
         {"turn_in_m", {"turn", "turns", "turning", "turned", "steer", "turn-in", "peel", "commit"}},
         {"apex_m", {"apex", "clip", "clips", "apexes"}},
-        {"throttle_pickup_m", {"power", "throttle", "squeeze", "accelerate", "pick"}},
+        {"throttle_pickup_m", {"power", "throttle", "squeeze", "accelerate", "pick", "back on"}},
         {"full_throttle_m", {"flat", "full", "floor"}},
         {"shift_m", {"shift", "shifts", "change", "downshift", "upshift", "gear"}}};
     const auto nearest = [&](std::string_view text, bool last) {
@@ -43,43 +45,66 @@ std::string eventAround(const Find& f) {
             }
         return fact;
     };
-    if (before.find("off the throttle") != before.npos || before.find("off the power") != before.npos)
-        return "lift_start_m";
-    if (const auto fact = nearest(before, true); !fact.empty()) return std::string(fact);
+    for (const auto* off :
+         {"off the throttle", "off the power", "come off", "comes off", "came off", "off throttle", "back off"})
+        if (before.find(off) != before.npos && before.find("brake") == before.npos) return "lift_start_m";
+    if (before.find("nose goes in") != before.npos || before.find("wheel goes") != before.npos) return "turn_in_m";
+    if (const auto fact = nearest(before, true); !fact.empty()) {
+        const bool full = hasWord(before, {"full", "maximum", "flat"}) || before.find("wide open") != before.npos;
+        return fact == "throttle_pickup_m" && full ? "full_throttle_m" : std::string(fact);
+    }
     if (const auto fact = nearest(after, false); !fact.empty()) return std::string(fact);
-    if (hasWord(before, {"look",  "see",  "is",    "was",    "are",     "there's", "stands", "there",
-                         "named", "sits", "watch", "parked", "marshal", "bump",    "grip",   "car",
-                         "goes",  "road", "wall",  "camber", "that's",  "it's",    "view"}) ||
+    if (hasWord(before, {"look",   "see",   "was",  "are",    "there's", "stands",  "there", "smooth", "bumpy",
+                         "narrow", "named", "sits", "watch",  "parked",  "marshal", "bump",  "grip",   "car",
+                         "goes",   "road",  "wall", "camber", "that's",  "it's",    "view"}) ||
         hasWord(after, {"is", "was", "stands", "sits", "are"}))
         return {};
     if (clauseStart != f.before().npos)
         if (const auto fact = nearest(f.before().substr(0, clauseStart + 1), true); !fact.empty())
             return std::string(fact);
-    const auto words = lastWords(before, 3); // "at the 50 board", and no more
-    return words.size() <= 2 ||
-                   hasWord(words, {"i'm", "am", "on", "go", "it", "just", "then", "so", "and", "in", "again", "right"})
+    const bool nothingBefore = before.find_first_not_of(' ') == before.npos;
+    if (nothingBefore && end != f.after().npos) // "with the post beside you, brake"
+        if (const auto fact = nearest(f.after().substr(end + 1, 20), false); !fact.empty()) return std::string(fact);
+    if (nothingBefore) // "at the 50 board", and no more; not "after the hedge the road opens"
+        return after.find_first_not_of(' ') == after.npos ? "brake_onset_m" : std::string();
+    return hasWord(lastWords(before, 1), {"i'm", "am", "on", "go", "it", "just", "then", "so", "and", "in", "again"})
                ? "brake_onset_m"
                : std::string();
 }
 
-bool place(const Find& f, Claim& c) {
+/// A bare figure may name a board ("at the 50"), or count something.
+bool counts(const Find& f) {
+    const auto thing = f.group("thing");
+    return thing.find_first_not_of("0123456789") == thing.npos &&
+           hasWord(firstWord(f.after()), {"%", "percent", "km/h", "mph", "miles", "kilometres", "metres", "m", "yards",
+                                          "feet", "seconds", "tenths", "rpm", "degrees", "k", "per"});
+}
+
+bool place(Find& f, Claim& c) {
+    if (counts(f)) return false;
     if (hasWord(lastWords(f.before(), 1), {"look", "looking", "looks", "watch", "see", "stare", "aim", "point"}))
         return false;
     c.fact = eventAround(f);
     if (c.fact.empty()) return false;
-    const auto prep = f.group("prep");
+    const auto prep = " " + std::string(f.group("prep")) + " ";
     const bool before = hasWord(prep, {"before", "short", "ahead", "front"}),
-               after = hasWord(prep, {"after", "past", "beyond"});
+               after = hasWord(prep, {"after", "past", "beyond"}) && !hasWord(prep, {"when", "as", "once", "brushing"});
     const auto n = f.group("n");
     const auto thing = f.group("thing");
     c.said.ref = std::string(thing);
     c.unit = unitOf(f.group("unit"));
-    constexpr double kJust = 15;
+    constexpr double kJust = 15, kWell = 60;
+    const bool well = hasWord(lastWords(f.before(), 1), {"well", "way", "long"}) || f.inside().starts_with("well ") ||
+                      f.inside().starts_with("way ") || f.inside().starts_with("long ");
     if (!n.empty()) {
         if (!before && !after) return false;
         const double value = n == "half a" ? 0.5 : n == "a couple of" ? 2 : figureOf(n).value_or(0);
         c.said.number = before ? -value : value;
-    } else if (before)
+    } else if (before && well)
+        c.said.number = -kWell, c.said.upTo = -kJust;
+    else if (after && well)
+        c.said.number = kJust, c.said.upTo = kWell;
+    else if (before)
         c.said.number = -kJust, c.said.upTo = 0;
     else if (after)
         c.said.number = 0, c.said.upTo = kJust;
@@ -88,24 +113,127 @@ bool place(const Find& f, Claim& c) {
     return true;
 }
 
-bool between(const Find& f, Claim& c) {
+bool between(Find& f, Claim& c) {
     c.fact = eventAround(f);
     if (c.fact.empty()) return false;
     c.said.ref = std::string(f.group("thing")), c.said.otherRef = std::string(f.group("other")), c.unit = "";
     return true;
 }
 
+/// At a thing, or so far behind it (`way` 1) or before it (-1).
+bool from(Find& f, Claim& c, double way) {
+    c.fact = eventAround(f);
+    if (c.fact.empty()) return false;
+    c.said.ref = std::string(f.group("thing"));
+    c.unit = unitOf(f.group("unit"));
+    c.said.number = way == 0 ? 0 : way * figureOf(f.group("n")).value_or(0);
+    return true;
+}
+
 constexpr ClaimRule kRules[] = {
-    {R"(\b(?:(?P<n>@N|half a|a couple of|a|one) (?P<unit>metres?|m|yards?|feet|ft|foot|car lengths?|cars?|lengths?) )(?P<prep>before|after|past|beyond|short of|ahead of|in front of) (?:the |that |a |this )?(?P<thing>@THING)\b)",
+    {R"(\b(?:(?P<n>@N|half a|a couple of|a|one) (?P<unit>metres?|m|yards?|feet|ft|foot|car lengths?|cars? lengths?|cars' lengths?|cars?|lengths?) )(?:just |or so )?(?P<prep>before|after|past|beyond|short of|ahead of|in front of) (?:the |that |a |this )?(?P<thing>@THING)\b)",
      place},
-    {R"(\b(?:(?:just|right|dead|well|shortly|slightly|immediately|straight|a little|a bit|a touch|exactly|bang) )?(?P<prep>before|after|past|beyond|short of|ahead of|in front of|at|by|on|level with|alongside|as you pass|as i pass|as you reach|when you pass|when you reach|when i reach|when you get to|once you reach|once you pass) (?:the |that |a |this )?(?P<thing>@THING)\b)",
-     place},
-    {R"(\bbrak(?:e|ing) (?:point|marker|mark|reference)(?: here| for this| for me)?(?: is| was|'s) (?P<span>(?:the |that |a )?(?P<thing>@THING))\b)",
-     [](const Find& f, Claim& c) {
+    {R"(\b(?:(?:just|only just|right|dead|well|way|long|shortly|slightly|immediately|straight|a little|a bit|a touch|exactly|bang|spot) )?(?P<prep>before|after|past|beyond|short of|ahead of|in front of|at|by|on|over|opposite|beside|abreast of|in line with|level with|near|close to|alongside|from|until|till|next to|with|as you pass|as i pass|as we pass|as you reach|as you get to|when you pass|when you reach|when i reach|when you get to|when you see|once you reach|once you get to|once you pass|the moment you pass) (?:the |that |a |this )?(?P<thing>@THING)\b)",
+     [](Find& f, Claim& c) {
+         const auto prep = f.group("prep");
+         const auto clause = clauseAround(f.sentence, f.from, f.to);
+         const auto words = f.sentence.substr(clause.from, f.from - clause.from);
+         const bool brakes = hasWord(words, {"nose", "steer", "steering", "brake", "braking", "brakes", "braked",
+                                             "turn", "turning", "lift", "power", "throttle", "apex"});
+         if (prep == "with" && f.after().find(" beside") != 0 && f.after().find(" alongside") != 0 &&
+             f.after().find("beside") != 0 && f.after().find("alongside") != 0 &&
+             !(brakes && f.after().find_first_not_of(" .,!") == std::string_view::npos))
+             return false;
+         if ((prep == "next to" || prep == "near" || prep == "close to") && !brakes) return false;
+         if (prep == "near" || prep == "close to") c.about = true;
+         // "until the wall before you brake", "leave the braking until"; not "flat until the wall"
+         if (prep == "until" || prep == "till") {
+             const bool waits =
+                 hasWord(f.sentence, {"wait", "leave", "hold", "delay", "save", "don't", "not", "no", "never"});
+             if (!waits || !hasWord(f.sentence, {"brake", "braking", "brakes", "turn", "turning", "lift"}))
+                 return false;
+         }
+         if (prep == "from" && !hasWord(words, {"brake", "braking", "brakes"})) return false;
+         if ((prep == "over" || prep == "opposite" || prep == "beside") && !brakes) return false;
+         if (f.inside().starts_with("spot ")) f.from += 5;
+         return place(f, c);
+     }},
+    {R"(\b(?:past|beyond|after) (?:the |that )?(?P<thing>@THING) by (?:about |around |some )?(?P<n>@N) (?P<unit>metres?|m|yards?|feet|ft|car lengths?)\b)",
+     [](Find& f, Claim& c) { return from(f, c, 1); }},
+    {R"(\b(?P<thing>@THING) (?:plus|and|\+) (?P<n>@N)(?: (?P<unit>metres?|m|yards?|feet|ft|car lengths?))?\b)",
+     [](Find& f, Claim& c) { return from(f, c, 1); }},
+    {R"(\b(?P<thing>@THING) (?:minus|less) (?P<n>@N)(?: (?P<unit>metres?|m|yards?|feet|ft|car lengths?))?\b)",
+     [](Find& f, Claim& c) { return from(f, c, -1); }},
+    {R"(\b(?P<n>@N) (?P<way>before|after|past|short of) (?:the |that )?(?P<thing>@THING)\b)",
+     [](Find& f, Claim& c) { // "brake 30 before the 50"
+         constexpr double kFar = 200;
+         if (figureOf(f.group("n")).value_or(kFar) >= kFar ||
+             !hasWord(f.before(), {"brake", "braking", "brakes", "turn", "lift"}) || counts(f))
+             return false;
+         return from(f, c, hasWord(f.group("way"), {"before", "short"}) ? -1 : 1);
+     }},
+    {R"(\b(?:brake|brakes|braking|braked) at (?P<span>(?:a |the )?(?P<n>@N) (?:metres?|m|yards?))(?: ,| \.| !| and| ?$))",
+     [](Find& f, Claim& c) { // by the board of that name, where there is one
+         constexpr double kFarthest = 400;
+         if (figureOf(f.group("n")).value_or(kFarthest) >= kFarthest) return false;
+         c.said.ref = std::string(f.group("n")) + " board", c.said.number = 0, c.unit = "m", c.fact = "brake_onset_m";
+         return true;
+     }},
+    {R"(\b(?:wheels?|car|nose|you|i|we|he) (?:pass|passes|reach|reaches|passed|reached) (?:the |that )?(?P<thing>@THING)\b)",
+     [](Find& f, Claim& c) {
+         if (!hasWord(f.sentence, {"brake", "brakes", "braking", "turn", "lift"})) return false;
+         return from(f, c, 0);
+     }},
+    {R"(\b(?P<thing>@THING) is (?:where|when) (?:i|we|you|he|the) (?:start |begin |hit |get on |go for )?(?:to |the )*(?P<what>brakes?|braking|turn|turning|lift|lifting)\b)",
+     [](Find& f, Claim& c) {
+         const auto what = f.group("what");
+         c.fact = what.starts_with("brak") ? "brake_onset_m" : what.starts_with("turn") ? "turn_in_m" : "lift_start_m";
+         c.said.ref = std::string(f.group("thing")), c.said.number = 0, c.unit = "m";
+         return true;
+     }},
+    {R"(\b(?P<n>@N) (?P<unit>metres?|m|yards?|feet|ft|car lengths?) (?:late|later|further|further on|deeper|on)(?: ,)? (?:than|past|beyond|after|from) (?:the |that )?(?P<thing>@THING)\b)",
+     [](Find& f, Claim& c) { return from(f, c, 1); }},
+    {R"(\b(?P<n>@N) (?P<unit>metres?|m|yards?|feet|ft|car lengths?) (?:early|earlier|sooner)(?: ,)? (?:than|before) (?:the |that )?(?P<thing>@THING)\b)",
+     [](Find& f, Claim& c) { return from(f, c, -1); }},
+    {R"(\b(?:as|when|once|the moment|just as) (?:the |that )?(?P<thing>@THING) (?:goes by|passes|comes by|flashes by|flashes past|goes past|comes up|is beside you|is alongside|is next to you|is level|disappears|draws level|is level with you)\b)",
+     [](Find& f, Claim& c) { return from(f, c, 0); }},
+    {R"(\bat the (?P<ord>first|second|third|last) of the (?P<thing>(?:[a-z]+ )?(?:boards|posts|cones|markers|trees|lamp posts|poplars))\b)",
+     [](Find& f, Claim& c) {
+         c.fact = eventAround(f);
+         if (c.fact.empty()) return false;
+         c.said.ref =
+             std::string(f.group("ord")) + " " + std::string(f.group("thing").substr(0, f.group("thing").size() - 1));
+         return c.said.number = 0, c.unit = "m", true;
+     }},
+    {R"(\bat the (?P<thing>board|sign|marker) (?:that says|with|marked|reading|saying) (?:a |the )?(?P<n>@N)\b)",
+     [](Find& f, Claim& c) {
+         c.fact = eventAround(f);
+         if (c.fact.empty()) return false;
+         c.said.ref = std::string(f.group("n")) + " " + std::string(f.group("thing"));
+         return c.said.number = 0, c.unit = "m", true;
+     }},
+    {R"(\bbrak(?:e|es|ing)(?: (?:point|marker|mark|reference|spot))?(?: here| for this| for me)?(?: is| was|'s|:| :) (?P<span>(?:the |that |a )?(?P<thing>@THING))\b)",
+     [](Find& f, Claim& c) {
+         if (f.after().find(" plus") == 0 || f.after().find("plus") == 0 || f.after().find("minus") == 0) return false;
          c.fact = "brake_onset_m", c.said.ref = std::string(f.group("thing")), c.said.number = 0, c.unit = "m";
          return true;
      }},
-    {R"(\bbetween (?:the )?(?P<thing>@THING) and (?:the )?(?P<other>@THING)\b)", between}};
+    {R"((?:,|but) (?:not|instead of|rather than|never) (?:at |by )?(?:the |that )(?P<thing>@THING)\b)",
+     [](Find& f, Claim& c) {
+         if (!hasWord(f.before(), {"brake", "braking", "brakes", "turn", "lift"})) return false;
+         const auto at = f.inside().find("the ");
+         if (at == std::string_view::npos) return false;
+         f.from += at;
+         return from(f, c, 0);
+     }},
+    {R"(\bbetween (?:the )?(?P<thing>@THING) and (?:the )?(?P<other>@THING)\b)", between},
+    {R"(\bbetween (?:the )?(?:(?:2|two|both)(?: of the)? )?(?P<thing>boards|posts|lamp posts|cones|markers|trees|poplars|gates|bridges)\b)",
+     [](Find& f, Claim& c) {
+         c.fact = eventAround(f);
+         if (c.fact.empty()) return false;
+         const auto one = std::string(f.group("thing").substr(0, f.group("thing").size() - 1));
+         return c.said.ref = "first " + one, c.said.otherRef = "second " + one, c.unit = "", true;
+     }}};
 
 } // namespace
 

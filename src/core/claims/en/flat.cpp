@@ -4,22 +4,24 @@
 namespace hl {
 namespace {
 
-template <const char* Word> bool is(const Find&, Claim& c) {
+template <const char* Word> bool is(Find&, Claim& c) {
     c.said.word = Word;
     return true;
 }
 constexpr char kFlat[] = "flat", kLift[] = "lift", kNoLift[] = "no_lift", kSmall[] = "small_lift", kBig[] = "big_lift",
                kBrake[] = "brake", kNoBrake[] = "no_brake", kCoast[] = "coast", kNoCoast[] = "no_coast";
 
-bool flat(const Find& f, Claim& c) {
+bool flat(Find& f, Claim& c) {
     const auto behind = firstWord(f.after());
-    for (const auto w : {"kerb", "kerbs", "spot", "spots", "tyre", "bottom", "bit", "rock", "shift", "battery", "four",
-                         "6", "ground", "track", "road", "surface", "line", "light", "black"})
+    for (const auto w : {"kerb", "kerbs", "spot", "spots",  "tyre",  "bottom", "bit",     "rock", "shift", "battery",
+                         "four", "broke", "6",    "ground", "track", "road",   "surface", "line", "light", "black"})
         if (behind == w) return false;
     const auto before = lastWords(f.before(), 5);
     if (hasWord(before, {"kerb", "kerbs", "ground", "surface", "track", "road", "tyre", "apron", "camber"}))
         return false;
-    if (hasWord(lastWords(f.before(), 2), {"almost", "nearly", "quite"})) return false;
+    if (hasWord(lastWords(f.before(), 1), {"a", "the"}) && f.inside() == "flat") return false; // of a tyre
+    const bool hedgedToo = hasWord(f.sentence, {"think", "guess", "believe", "maybe", "probably", "reckon"});
+    if (hasWord(lastWords(f.before(), 2), {"almost", "nearly", "quite"}) && !hedgedToo) return false;
     // "flat 30 metres after the apex" tells where, not whether.
     static const std::initializer_list<std::string_view> kWhere = {"metres", "yards",  "after", "from",
                                                                    "by",     "before", "until", "again"};
@@ -28,9 +30,10 @@ bool flat(const Find& f, Claim& c) {
     return true;
 }
 
-bool lift(const Find& f, Claim& c) {
+bool lift(Find& f, Claim& c) {
     const auto before = lastWords(f.before(), 1);
-    if (hasWord(before, {"the", "chair", "ski", "fork"}) && !hasWord(f.after().substr(0, 20), {"is", "comes", "off"}))
+    if (hasWord(before, {"the", "chair", "ski", "fork"}) &&
+        (!hasWord(f.after().substr(0, 20), {"is", "comes", "off"}) || firstWord(f.after()) == "in"))
         return false;
     if (hasWord(firstWord(f.after()), {"the", "your", "a", "it"}) &&
         !hasWord(f.after().substr(0, 24), {"throttle", "foot"}) && firstWord(f.after()) != "a")
@@ -40,35 +43,67 @@ bool lift(const Find& f, Claim& c) {
 }
 
 constexpr ClaimRule kRules[] = {
-    {R"(\b(?:no lift(?:ing)?|without (?:a |any )?lift(?:ing)?|no need to lift|don't (?:even )?lift|do not lift|never lift|didn't lift|not (?:a )?lift(?:ing)?|doesn't lift|won't lift|keep it pinned)\b)",
-     is<kNoLift>},
-    {R"(\b(?:small|little|tiny|slight|quick|short|gentle|brief|minor) (?:little )?(?:lift|breath)\b|\b(?:bit|touch|hint) of a lift\b|\bjust a (?:breath|lift)\b|\blift (?:slightly|a little|a touch|a bit|a fraction|briefly|just a touch)\b|\bbreathe (?:on|off) the throttle\b|\ba breath of the throttle\b|\bbreathe it\b|\bfeather the throttle\b)",
+    {R"(\b(?:no lift(?:ing)?|without (?:a |any |the slightest )?lift(?:ing)?|zero lift)\b)", is<kNoLift>},
+    {R"(\b(?:small|little|tiny|slight|quick|short|gentle|brief|minor) (?:little )?(?:lift|breath)\b|\b(?:bit|touch|hint|breath|whisker|moment|suspicion) of a lift\b|\bjust a (?:breath|lift)\b|\blift (?:slightly|a little|a touch|a bit|a fraction|briefly|just a touch)\b|\bbreathe on the throttle\b|\ba (?:breath|feather) (?:of|on) the throttle\b|\b(?:confidence|comfort) lift\b|\bbreathe it\b|\bfeather(?:s|ing)? (?:of )?(?:the )?throttle\b|\b(?:lift|lifts|lifted|ease|eases|back) (?:off )?(?:just )?(?:a (?:touch|fraction|hair|tad|little|bit)|slightly|ever so slightly)\b)",
      is<kSmall>},
-    {R"(\b(?:big|proper|huge|long|large|full|real|massive) lift\b|\blift (?:right|all the way|completely|fully) off\b)",
+    {R"(\b(?:big|proper|huge|long|large|full|real|massive) lift\b|\blift(?:s|ed)? (?:right|all the way|completely|fully|entirely) off\b|\blift(?:s|ed)? (?:off )?(?:a lot|completely|fully|entirely|right off)\b)",
      is<kBig>},
-    {R"(\b(?:no (?:need (?:for|to) )?(?:brakes?|braking)(?: at all| needed)?|without (?:any |the |touching the |using the )?(?:brakes?|braking)|don't (?:even )?(?:touch|use) the brakes?|don't (?:need (?:to|the) )?brakes?|do not brake|never (?:touch the )?brakes?|not brak(?:e|ing)|didn't brake|doesn't brake|off the brakes? (?:entirely|completely))\b)",
-     [](const Find& f, Claim& c) {
-         if (hasWord(f.after().substr(0, 14), {"too", "late", "early", "at", "before", "after", "until", "past", "so",
-                                               "marker", "board", "mark", "point", "earlier", "later"}))
+    {R"(\b(?:no (?:need (?:for|of) )?(?:the )?(?:brakes?|braking)(?: at all| needed)?|without (?:any |the |touching the |using the )?(?:brakes?|braking)|off the brakes? (?:entirely|completely)|zero brakes?)\b)",
+     [](Find& f, Claim& c) {
+         if (hasWord(f.after().substr(0, 14),
+                     {"too", "late", "early", "at", "before", "after", "until", "past", "so", "marker", "board", "mark",
+                      "point", "earlier", "later", "fade", "shop", "on"}))
              return false;
          c.said.word = kNoBrake;
          return true;
      }},
-    {R"(\b(?:no coasting|don't coast|without coasting|never coast|do not coast|no coast)\b)", is<kNoCoast>},
-    {R"(\bcoast(?:s|ing|ed)?\b)",
-     [](const Find& f, Claim& c) {
+    {R"(\b(?:no (?:need for |time for )?coasting|without (?:any )?coasting|no coast|zero coasting)\b)", is<kNoCoast>},
+    {R"(\bcoast(?:s|ing|ed)?\b|\b(?:roll|rolls|rolling|rolled|glide|glides|sit|on|touching|touch|with)(?: [a-z0-9.]+){0,6}? neither(?: the)?(?: of the)? pedals?\b|\b(?:no pedals|off both pedals|neither pedal)\b|\b(?:freewheel|freewheels|freewheeling)\b)",
+     [](Find& f, Claim& c) {
          if (hasWord(lastWords(f.before(), 2), {"the", "east", "west", "south", "north"})) return false;
          c.said.word = kCoast;
          return true;
      }},
-    {R"(\b(?:a )?lift(?:s|ing|ed)?(?: off)?(?: the throttle)?\b|\b(?:come|comes|coming|came|roll|back|ease|get|am|is|i'm|just) off the (?:throttle|power)\b|\bease off\b)",
+    {R"(\b(?:a )?lift(?:s|ing|ed)?(?: off)?(?: the throttle)?\b|\b(?:come|comes|coming|came|roll|rolls|back|backs|ease|eases|eased|get|gets|am|is|i'm|just|breathe|breathes|breathing|step|steps|we're|he's|lift|close)?(?: fully| partly| partially| half| gently| just)? ?off the (?:throttle|power|loud pedal)\b|\b(?:ease|eases|easing|eased|back|backs|backing|backed) off\b|\b(?:come|comes|came|get|gets|ease|eases|back|backs|roll|rolls) out of the (?:throttle|power)\b|\b(?:ease|eases|close|closes) the throttle\b|\b(?:half|part|partial) lift\b)",
      lift},
-    {R"(\b(?:flat(?: out)?|foot (?:flat|hard) (?:in|down)|pinned|full throttle all the way|flat to the (?:boards|floor))\b)",
+    {R"(\b(?:flat(?: out)?|foot (?:stays |is |kept |stays |flat |hard |right )?(?:in|down|planted|pinned|welded)|foot(?:'s| is)? (?:flat )?(?:to|on) the (?:floor|boards|metal|stop)|pedal to the (?:metal|floor)|throttle (?:is |stays |remains )?(?:open|pinned|wide open|buried)|keep it (?:pinned|lit|buried|nailed|planted)|(?:it's |stay |stays |stayed )(?:pinned|planted)|pinned|(?:full|wide open|maximum) throttle (?:all the way|through|throughout|here|for the whole)(?: through)?|wide open(?: throttle)?|flat to the (?:boards|floor))\b)",
      flat},
-    {R"(\b(?P<span>brak(?:e|es|ing|ed)) (?:here|for this(?: one)?|for it|for the corner)\b|\b(?:have|has|had|need|needs|got) to (?P<span2>brake)(?: |$))",
-     [](const Find& f, Claim& c) {
+    {R"(\b(?P<span>brak(?:e|es|ing|ed)) (?:here|for this(?: one)?|for it|for the corner|for (?:@CORNER))\b|\b(?:have|has|had|need|needs|got|don't|do not|never|doesn't|didn't|won't|not|needn't|nobody|dare|not to)(?: ever| even| really| actually)?(?: need| have)?(?: to)? (?P<span2>brakes?|braking)(?: |$))",
+     [](Find& f, Claim& c) {
+         if (hasWord(f.before(), {"metres", "yards", "feet", "of"}) &&
+             hasWord(lastWords(f.before(), 3), {"metres", "yards", "feet"}))
+             return false;
+         const auto behind = firstWord(f.after());
+         if (hasWord(lastWords(f.before(), 4),
+                     {"before", "until", "when", "where", "as", "if", "how", "once", "while", "after", "point"}))
+             return false;
+         const auto rest = f.after().substr(0, std::min<std::size_t>(16, f.after().find_first_of(",.;:!")));
+         if (figureOf(behind) || hasWord(rest, {"at",    "before", "after",  "by",    "past", "with",    "earlier",
+                                                "later", "hard",   "early",  "late",  "just", "between", "until",
+                                                "when",  "once",   "as",     "in",    "on",   "harder",  "too",
+                                                "level", "point",  "marker", "about", "deep", "around",  "into"}))
+             return false;
+         c.said.word = kBrake;
+         return true;
+     }},
+    {R"(\b(?:i|we|he|she|you) (?P<span>brakes?|braked) ?(?:,|\.|!|and|but|here|$))",
+     [](Find& f, Claim& c) {
+         const bool aside = hasWord(lastWords(f.before(), 4),
+                                    {"before", "until", "when", "where", "as", "if", "how", "once", "while", "after"});
+         return c.said.word = kBrake, !aside;
+     }},
+    {R"(\b(?:a |quick |little |short |light |gentle |small )*(?:dab|stab|touch|tap|brush|jab|hint|whiff|breath) (?:of|on|at) (?:the )?brakes?(?: pedal)?\b)",
+     [](Find& f, Claim& c) {
+         if (hasWord(f.after().substr(0, 30), {"percent", "%"})) return false;
+         c.said.word = kBrake;
+         return true;
+     }},
+    {R"(\b(?:(?:a |quick |little |short |light |gentle |small )*(?:dab|stab|touch|tap|brush|jab|hint|whiff|breath) (?:of|on|at) (?:the )?brakes?|(?:touch|touches|touched|touching|use|uses|using|hit|hits|hitting|dab|dabs|tap|taps|brush|brushes|stab|stabs|need|needs) (?:the|any) brakes?)(?: pedal)?\b)",
+     [](Find& f, Claim& c) {
          if (hasWord(f.after().substr(0, 16),
-                     {"at", "before", "after", "by", "past", "with", "earlier", "later", "hard", "early", "late"}))
+                     {"as", "when",   "at",   "before", "after",   "by",    "just",  "once", "until",  "with", "past",
+                      "to", "harder", "hard", "too",    "earlier", "later", "early", "late", "marker", "with"}) ||
+             hasWord(f.after().substr(0, 30), {"percent", "%"}))
              return false;
          c.said.word = kBrake;
          return true;

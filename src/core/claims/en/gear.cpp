@@ -8,26 +8,56 @@ namespace {
 bool standsAlone(const Find& f) {
     const auto behind = firstWord(f.after());
     static constexpr std::string_view kBehind[] = {
-        "",         ",",        ".",       ";",       "!",      "?",       ")",     "and",   "then",   "but",
-        "not",      "or",       "for",     "at",      "by",     "all",     "here",  "there", "in",     "into",
-        "on",       "with",     "you",     "i",       "it's",   "it",      "is",    "from",  "until",  "when",
-        "before",   "after",    "if",      "because", "as",     "so",      "again", "same",  "please", "now",
-        "only",     "nice",     "gently",  "early",   "late",   "through", "works", "we",    "to",     "just",
-        "straight", "rather",   "instead", "the",     "that",   "i'm",     "he's",  "we're", "keeps",  "will",
-        "feels",    "is",       "does",    "comes",   "round",  "around",  "too",   "every", "down",   "up",
-        "maybe",    "probably", "i'd",     "over",    "gives",  "helps",   "makes", "let",   "lets",   "no",
-        "sorry",    "where",    "while",   "past",    "during", "per"};
+        "",         ",",        ".",       ";",       "!",     "?",       ")",     "and",   "then",   "but",
+        "not",      "or",       "for",     "at",      "by",    "all",     "here",  "there", "in",     "into",
+        "on",       "with",     "you",     "i",       "it's",  "it",      "is",    "from",  "until",  "when",
+        "before",   "after",    "if",      "because", "as",    "so",      "again", "same",  "please", "now",
+        "only",     "nice",     "gently",  "early",   "late",  "through", "works", "we",    "to",     "just",
+        "straight", "rather",   "instead", "the",     "that",  "i'm",     "he's",  "we're", "keeps",  "will",
+        "feels",    "is",       "does",    "comes",   "round", "around",  "too",   "every", "down",   "up",
+        "maybe",    "probably", "i'd",     "over",    "gives", "helps",   "makes", "let",   "lets",   "no",
+        "sorry",    "'s",       "where",   "while",   "past",  "during",  "per"};
     bool fits = false;
     for (const auto w : kBehind) fits |= behind == w;
+    // "in third brake after ..." of speech without commas.
+    static constexpr std::string_view kThings[] = {
+        "corner", "corners", "turn",   "lap",      "laps",     "time",   "times",  "place",   "board",
+        "boards", "post",    "marker", "lamp",     "poplar",   "tree",   "bridge", "gate",    "half",
+        "class",  "part",    "row",    "attempt",  "apex",     "kerb",   "sector", "session", "stint",
+        "year",   "day",     "race",   "position", "car",      "cone",   "one",    "bump",    "hairpin",
+        "right",  "left",    "phase",  "step",     "stage",    "thing",  "two",    "3",       "hand",
+        "person", "look",    "go",     "bend",     "straight", "driver", "of"};
+    const auto two = lastWords(f.before(), 2);
+    const bool strong =
+        hasWord(" " + std::string(two), {"in", "into", "use", "hold", "grab", "select", "to", "it's", "keep", "want"});
+    if (strong && !fits) {
+        fits = true;
+        for (const auto w : kThings) fits &= behind != w;
+    }
+    // "no need to shift down , fifth pulls"
+    const bool begins =
+        f.before().find_first_not_of(" ,") == std::string_view::npos || lastWords(f.before(), 1) == ", ";
+    if (begins && hasWord(behind, {"pulls", "holds", "does", "should", "gets", "copes", "suits", "carries", "takes"}))
+        fits = true;
     if (!fits) return false;
+    // "look here first"; "first, look": in English the commonest first is no gear.
+    if (f.inside() == "first" && !strong && !hasWord(behind, {"gear", "not", "is", "for"})) {
+        const bool alone = begins && (behind == "." || behind == "!" || behind.empty());
+        if (!alone && !hasWord(lastWords(f.before(), 3),
+                               {"use", "using", "used", "need", "needs", "take", "down", "select", "hold", "in"}))
+            return false;
+    }
     const auto before = lastWords(f.before(), 1);
     static constexpr std::string_view kNot[] = {
         "the",   "a",    "every", "turn",     "corner",  "lap",       "sector",  "my",  "his",
         "your",  "our",  "their", "finished", "came",    "comes",     "half",    "per", "each",
         "split", "this", "that",  "one",      "another", "qualified", "started", "p"};
     for (const auto w : kNot)
-        if (before == w) return false;
-    return true;
+        if (hasWord(before, {w})) return false;
+    // "third on the grid", "in second practice"
+    return !hasWord(f.sentence, {"finished", "finish", "grid", "standings", "podium", "championship", "points",
+                                 "practice", "position", "qualified", "overall", "place", "medal", "queue"}) ||
+           hasWord(f.sentence, {"gear", "gears"});
 }
 
 bool gearOf(std::string_view word, Claim& c) {
@@ -37,28 +67,47 @@ bool gearOf(std::string_view word, Claim& c) {
     return true;
 }
 
+bool down(Find& f, Claim& c) {
+    // "one down on ..." compares.
+    if (f.inside().ends_with(" down") && hasWord(firstWord(f.after()), {"the", "on", "in"})) return false;
+    const auto n = f.group("n");
+    if (n == "a" && f.inside().ends_with(" down") && !hasWord(f.inside(), {"shift", "gear", "click"})) return false;
+    c.said.down = n == "twice" ? 2 : n == "once" ? 1 : static_cast<int>(figureOf(n).value_or(1)); // "a single" is one
+    return c.unit = "gears", true;
+}
+
 constexpr ClaimRule kRules[] = {
-    {R"((?P<ord>@ORD) gear\b)", [](const Find& f, Claim& c) { return gearOf(f.group("ord"), c); }},
+    {R"((?P<ord>@ORD) gear\b)",
+     [](Find& f, Claim& c) {
+         return !hasWord(firstWord(f.after()), {"broke", "breaks", "ratio", "ratios", "synchro"}) &&
+                gearOf(f.group("ord"), c);
+     }},
     {R"(\b(?P<n>[1-8]|one) (?:th |rd |nd |st )?gear\b)",
-     [](const Find& f, Claim& c) {
+     [](Find& f, Claim& c) {
          return !hasWord(lastWords(f.before(), 1), {"down", "up", "drop", "shift"}) && gearOf(f.group("n"), c);
      }},
-    {R"(\bgear (?:number )?(?P<n>[1-8])\b)", [](const Find& f, Claim& c) { return gearOf(f.group("n"), c); }},
-    {R"(\b(?P<ord>@ORD)\b)", [](const Find& f, Claim& c) { return standsAlone(f) && gearOf(f.group("ord"), c); }},
-    {R"(\b(?:down|drop|shift down|go down|come down) (?P<n>[1-6]|one|a)(?: or [1-6])?(?: whole)? gears?\b)",
-     [](const Find& f, Claim& c) {
-         c.said.down = static_cast<int>(figureOf(f.group("n")).value_or(1));
-         return c.unit = "gears", true;
+    {R"(\bgear (?:number |: )?(?P<n>[1-8])\b)", [](Find& f, Claim& c) { return gearOf(f.group("n"), c); }},
+    {R"(\b(?P<ord>@ORD)\b)", [](Find& f, Claim& c) { return standsAlone(f) && gearOf(f.group("ord"), c); }},
+    {R"(\bgears? (?:[1-8] ?,? ?(?:and )?){1,6}(?P<n>[1-8])\b)",
+     [](Find& f, Claim& c) { return gearOf(f.group("n"), c); }},
+    {R"(\b(?:down|drops?|dropped|dropping|lose|loses|losing|(?:down ?)?shifts? down|shifts? down by|down by) (?P<n>[1-6]|one|a)(?: or [1-6])?(?: whole)? (?:gears?|cogs?|ratios?|clicks?)\b)",
+     down},
+    {R"(\b(?P<n>[1-6]|one|a|a single|single|just one) (?:quick |early |clean |fast )?(?:gears? down|down ?shifts?|shifts? down|down ?changes|changes? down|clicks? down|cogs? down|steps? down|notches down|pulls? (?:of|on) the (?:left )?(?:lever|paddle)|down)\b)",
+     down},
+    {R"(\b(?:down ?shift|change down|shift down|pull (?:the |that )?(?:left )?(?:lever|paddle)|(?:click|hit|tap|flick) the (?:left )?(?:lever|paddle)|click down) (?P<span>(?P<n>[1-6]|one|twice|once)(?: times)?)\b)",
+     [](Find& f, Claim& c) {
+         if (hasWord(f.after().substr(0, 10), {"metres", "percent", "gear"})) return false;
+         return down(f, c);
      }},
-    {R"(\b(?P<n>[1-6]|one) (?:quick |early |clean )?(?:gears? down|down ?shifts?|shifts? down|down changes|changes down|clicks down|down\b))",
-     [](const Find& f, Claim& c) {
-         if (firstWord(f.after()) == "the" || hasWord(firstWord(f.after()), {"on", "in"}))
-             return false; // "one down on ..."
-         c.said.down = static_cast<int>(figureOf(f.group("n")).value_or(1));
-         return c.unit = "gears", true;
+    {R"(\b(?P<span>(?:down|drop|knock it down|click it down|knock it back|go down) (?P<n>one|[1-6]))(?: to|,| and|\.| by| at| before| already| ?$))",
+     [](Find& f, Claim& c) {
+         if (hasWord(lastWords(f.before(), 2), {"slow", "slows", "slowing", "speed"})) return false;
+         return down(f, c);
      }},
-    {R"(\b(?:a|one) gear (?P<way>lower|higher|up|less|more|taller|shorter)(?: than (?:you|most|usual|normal)\b[a-z' ]*)?)",
-     [](const Find& f, Claim& c) {
+    {R"(\b(?:no|without (?:a |any )?) ?(?:down ?shifts?|down ?shifting|gear ?changes?|gears? changes?|change of gear)\b)",
+     [](Find&, Claim& c) { return c.said.down = 0, c.unit = "gears", true; }},
+    {R"(\b(?:a|one) gear (?P<way>lower|higher|up|less|more|taller|shorter)(?: than (?:you|you'd|most|usual|normal)\b[a-z' ]*)?)",
+     [](Find& f, Claim& c) {
          c.said.relative = hasWord(f.group("way"), {"higher", "up", "more", "taller"}) ? 1 : -1;
          return c.unit = "gears", true;
      }}};

@@ -4,7 +4,7 @@
 namespace hl {
 namespace {
 
-bool length(const Find& f, Claim& c) {
+bool length(Find& f, Claim& c) {
     c.said.number = figureOf(f.group("n"));
     const auto unit = f.group("unit");
     c.unit = unit.find("yard") == 0  ? "yd"
@@ -19,11 +19,24 @@ bool length(const Find& f, Claim& c) {
         if (behind == w &&
             !(behind == "of" && hasWord(f.after().substr(0, 30), {"braking", "brake", "trail", "trailing"})) &&
             !(behind == "from" && hasWord(f.after().substr(0, 40), {"turn", "line"})) &&
+            !(behind == "past" && hasWord(f.after().substr(0, 20), {"turn-in", "turn"})) &&
             !(behind == "in" || behind == "after"))
             return false;
     const std::string all = std::string(f.before()) + std::string(f.after().substr(0, 60));
+    // "twenty metres of braking", "it takes ninety metres": a length, not where.
+    const auto near = std::string(lastWords(f.before(), 5)) + " " + std::string(f.after().substr(0, 40)) + " ";
+    const bool measures = hasWord(near, {"for",    "zone",   "distance", "long", "takes", "take",   "took", "need",
+                                         "needs",  "use",    "uses",     "used", "lasts", "lasted", "only", "just",
+                                         "barely", "within", "stop",     "slow", "is",    "was",    "it's", "all"}) ||
+                          f.after().find("of brak") < 2 || f.after().find("on the brake") < 2 ||
+                          hasWord(lastWords(f.before(), 1), {"in", "at", "from"});
+    if (hasWord(lastWords(f.before(), 1), {"say", ","}) &&
+        !(f.after().find("of brak") < 2 || f.after().find("on the brake") < 2) &&
+        hasWord(f.before(), {"board", "post", "marker", "before", "after"}))
+        return false;
     const auto has = [&](std::initializer_list<std::string_view> words) { return hasWord(all, words); };
-    if (has({"lap", "circuit", "track"}) && !has({"brake", "braking", "wide"}) && *c.said.number > 500)
+    if (has({"lap", "circuit", "track", "round", "around"}) && !has({"brake", "braking", "wide"}) &&
+        *c.said.number > 500)
         c.fact = "track_length_m";
     else if (c.unit == "km")
         return false;
@@ -33,7 +46,7 @@ bool length(const Find& f, Claim& c) {
     else if (all.find("into the turn") != all.npos || all.find("into the corner") != all.npos ||
              all.find("after you turn") != all.npos || all.find("past the turn") != all.npos)
         c.fact = "trail_m";
-    else if (has({"braking", "brake", "brakes", "stopped", "stop", "stopping", "slow", "slowed"}))
+    else if (has({"braking", "brake", "brakes", "stopped", "stop", "stopping", "slow", "slowed"}) && measures)
         c.fact =
             lastWords(f.before(), 1) == "at " || lastWords(f.before(), 1) == "from " ? "brake_onset_m" : "brake_length";
     else if (has({"apex"}) && has({"turn", "turn-in"}))
@@ -43,7 +56,33 @@ bool length(const Find& f, Claim& c) {
     return c.said.number.has_value();
 }
 
+/// "at metre 412", "the apex is 497 metres from the line"
+bool fromTheLine(Find& f, Claim& c) {
+    struct Event {
+        std::string_view fact;
+        std::initializer_list<std::string_view> words;
+    };
+    static const Event kEvents[] = {{"brake_onset_m", {"brake", "brakes", "braking", "braked"}},
+                                    {"turn_in_m", {"turn", "turns", "turning", "turn-in", "steer"}},
+                                    {"apex_m", {"apex", "clip"}},
+                                    {"full_throttle_m", {"full", "flat"}},
+                                    {"throttle_pickup_m", {"throttle", "power"}},
+                                    {"min_speed_m", {"slowest", "minimum"}}};
+    for (const auto& e : kEvents)
+        if (hasWord(f.sentence, e.words)) {
+            c.fact = std::string(e.fact);
+            break;
+        }
+    constexpr double kNoDistanceToAThing = 150;
+    c.said.number = figureOf(f.group("n")), c.unit = "m";
+    return !c.fact.empty() && c.said.number && (f.group("sure").size() > 0 || *c.said.number > kNoDistanceToAThing);
+}
+
 constexpr ClaimRule kRules[] = {
+    {R"(\b(?P<span>(?P<sure>metre|marker metre|track metre) (?P<n>@N))\b)", fromTheLine},
+    {R"(\b(?P<span>(?P<n>@N) (?:metres?|m)) (?P<sure>from|after|past|into|round) (?:the )?(?:timing line|start line|finish line|start|line|lap)\b)",
+     fromTheLine},
+    {R"(\bat (?P<span>(?P<n>@N) (?:metres?|m))(?: ,| \.| and| ?$))", fromTheLine},
     {R"(\b(?P<n>@N) (?P<unit>metres?|m|yards?|feet|ft|km|kilometres?|car lengths?)\b)", length}};
 
 } // namespace

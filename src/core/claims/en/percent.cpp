@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/claims/lexicon.h"
 #include "core/claims/rules.h"
 
 namespace hl {
@@ -7,15 +8,24 @@ namespace {
 enum class Pedal { Nobody, Brake, Throttle };
 
 constexpr std::string_view kBrakeWords[] = {"brake", "brakes",   "braking", "braked", "pressure",
-                                            "stop",  "stopping", "left",    "pedal"};
-constexpr std::string_view kThrottleWords[] = {"throttle", "power", "lift", "lifting", "lifted"};
+                                            "stop",  "stopping", "left",    "pedal",  "squeeze"};
+constexpr std::string_view kThrottleWords[] = {"throttle", "power", "lift", "lifting", "lifted", "lifts", "breathe"};
 
 /// Nearest word that names a pedal, first behind the figure, then before it.
 Pedal pedalOf(const Find& f) {
     std::string behind(f.after().substr(0, 60));
     if (const auto end = behind.find_first_of(",.;!?"); end != std::string::npos) behind.resize(end);
-    if (hasWord(behind, {"throttle", "power"})) return Pedal::Throttle;
-    if (hasWord(behind, {"brake", "brakes", "braking", "pressure"})) return Pedal::Brake;
+    for (const auto* anew : {" and ", " then "})
+        if (const auto end = behind.find(anew); end != std::string::npos) behind.resize(end);
+    const auto first = [&](std::initializer_list<std::string_view> words) {
+        auto at = std::string::npos;
+        for (const auto w : words)
+            if (const auto k = (" " + behind + " ").find(" " + std::string(w) + " "); k != std::string::npos)
+                at = std::min(at, k);
+        return at;
+    };
+    const auto t = first({"throttle", "power"}), b = first({"brake", "brakes", "braking", "pressure"});
+    if (t != b) return t < b ? Pedal::Throttle : Pedal::Brake;
     auto before = f.before();
     std::size_t brake = 0, throttle = 0;
     for (const auto w : kBrakeWords)
@@ -32,66 +42,118 @@ Pedal pedalOf(const Find& f) {
 bool ofSomethingElse(const Find& f) {
     const auto behind = f.after().substr(0, 40);
     static constexpr std::string_view kElse[] = {
-        "chance",     "faster",      "slower",         "sure",        "certain",     "better",    "grade",
-        "steeper",    "uphill",      "downhill",       "gradient",    "of the time", "of people", "of the people",
-        "of the lap", "of drivers",  "of the drivers", "of the cars", "of you",      "of them",   "of the grip",
-        "more grip",  "less grip",   "humidity",       "fuel",        "battery",     "rear",      "front",
-        "slip",       "of the race", "of laps",        "of the laps", "done",        "ready",     "fitter",
-        "off the",    "wear"};
+        "chance",     "faster",      "slower",         "sure",         "certain",     "better",        "grade",
+        "steeper",    "uphill",      "downhill",       "gradient",     "of the time", "of people",     "of the people",
+        "of the lap", "of drivers",  "of the drivers", "of the cars",  "of you",      "of them",       "of the grip",
+        "more grip",  "less grip",   "humidity",       "fuel",         "battery",     "rear",          "front",
+        "slip",       "of the race", "of laps",        "of the laps",  "done",        "ready",         "fitter",
+        "off the",    "wear",        "effort",         "of the field", "of the pack", "banking",       "of what",
+        "of my",      "of your",     "of his",         "focus",        "commitment",  "concentration", "of us",
+        "of it is",   "of the work", "confident",      "confidence",   "of viewers",  "of the battle", "slope"};
     for (const auto e : kElse)
         if (behind.substr(0, e.size() + 1) == " " + std::string(e) || behind.substr(0, e.size()) == e) return true;
-    return false;
+    return hasWord(lastWords(f.before(), 4), {"give", "gave", "gives", "gradient", "slope", "banking"}) &&
+           pedalOf(f) == Pedal::Nobody;
 }
 
-bool percent(const Find& f, Claim& c, Pedal wanted) {
+bool percent(Find& f, Claim& c, Pedal wanted) {
     if (ofSomethingElse(f)) return false;
     const auto pedal = pedalOf(f);
     if (pedal != wanted && !(pedal == Pedal::Nobody && wanted == Pedal::Brake)) return false;
     if (pedal == Pedal::Nobody) c.fact = "either"; // the corner decides
     c.said.number = figureOf(f.group("n"));
     if (!f.group("m").empty()) c.said.upTo = figureOf(f.group("m"));
-    const auto before = lastWords(f.before(), 4);
-    for (const auto most : {"no more than ", "not more than ", "at most ", "never more than ", "never over ",
-                            "less than ", "maximum of ", "never above ", "not over ", "max "})
-        if (before.size() >= std::string_view(most).size() && before.ends_with(most)) c.said.most = true;
-    for (const auto most : {" at most", " max", " maximum", " tops", " and no more", " , no more"})
-        if (f.after().substr(0, 14).find(most) == 0 || (" " + std::string(f.after().substr(0, 14))).find(most) == 0)
-            c.said.most = true;
-    if (before.ends_with("more than ") &&
-        hasWord(lastWords(f.before(), 7), {"never", "not", "don't", "no", "nobody", "without"}))
-        c.said.most = true;
+    readBound(f, c.said);
     c.unit = "pct";
     return c.said.number && *c.said.number <= 100;
 }
 
-bool share(const Find& f, Claim& c, Pedal wanted) {
-    const auto pedal = hasWord(f.group("pedal"), {"throttle", "power"}) ? Pedal::Throttle : Pedal::Brake;
+double shareOf(std::string_view s) {
+    const auto has = [&](std::string_view w) { return s.find(w) != s.npos; };
+    if (has("tenth")) return 10 * figureOf(s.substr(0, s.find(' '))).value_or(5);
+    return has("three") || has("3")               ? 75.0
+           : has("two thirds") || has("2 thirds") ? 67.0
+           : has("quarter")                       ? 25.0
+           : has("third")                         ? 33.0
+           : has("half")                          ? 50.0
+                                                  : 100.0;
+}
+
+bool share(Find& f, Claim& c, Pedal wanted) {
+    auto pedal =
+        hasWord(" " + std::string(f.group("pedal")) + " ", {"throttle", "power"}) ? Pedal::Throttle : Pedal::Brake;
+    if (f.group("pedal") == "pedal" && hasWord(f.before(), {"throttle", "lift", "power"}) &&
+        !hasWord(f.before(), {"brake", "brakes"}))
+        pedal = Pedal::Throttle;
     if (pedal != wanted) return false;
-    const auto s = f.group("share");
-    c.said.number = s.find("three") != s.npos || s.find("3") != s.npos               ? 75.0
-                    : s.find("two thirds") != s.npos || s.find("2 thirds") != s.npos ? 67.0
-                    : s.find("quarter") != s.npos                                    ? 25.0
-                    : s.find("third") != s.npos                                      ? 33.0
-                    : s.find("half") != s.npos                                       ? 50.0
-                                                                                     : 100.0;
-    for (const auto most : {"no more than ", "not more than ", "at most ", "never more than "})
-        if (lastWords(f.before(), 4).ends_with(most)) c.said.most = true;
+    const auto behind = firstWord(f.after());
+    for (const auto w : {"point", "marker", "board", "zone", "distance", "steering", "bias", "failure", "fade"})
+        if (behind == w) return false;
+    c.said.number = shareOf(f.group("share"));
+    readBound(f, c.said);
     c.unit = "pct";
     return true;
 }
 
-constexpr std::string_view kPercent =
-    R"(\b(?P<n>@N)(?: (?:to|or|,|and|maybe|perhaps) (?P<m>@N))? (?:%|percent|per cent|pc)(?: |$))";
-constexpr std::string_view kShare =
-    R"(\b(?P<share>half|(?:3|three) quarters?|a quarter|quarter|(?:2|two) thirds|a third|full|maximum)(?: of)?(?: the| your| my| that)? (?P<pedal>brakes?|brake pedal|brake pressure|brake force|pedal|pressure|throttle|power)\b)";
+/// "peak brake eighty-four", "ninety-five on the pedal": a figure that nothing is counted by, beside the pressure.
+bool barePressure(Find& f, Claim& c) {
+    constexpr double kLeast = 5;
+    const auto n = figureOf(f.group("n"));
+    if (!n || *n < kLeast || *n > 100) return false;
+    const auto behind = firstWord(f.after());
+    bool fits = false;
+    for (const auto w :
+         {"", ",", ".", "!", ";", "on", "and", "here", "at", "then", "is", "or", "to", "for", "in", "by", "but"})
+        fits |= behind == w;
+    if (!fits || hasWord(lastWords(f.before(), 1), {"the", "board", "turn", "corner", "lap", "number"})) return false;
+    const auto clause = clauseAround(f.sentence, f.from, f.to);
+    const auto words = f.sentence.substr(clause.from, clause.to - clause.from);
+    if (hasWord(words, {"metres", "km/h", "mph", "board", "boards", "gear", "throttle", "speed", "seconds"}))
+        return false;
+    constexpr std::string_view kOnPedal[] = {" on the brake", " on the brakes", " on the pedal", " on the brake pedal"};
+    bool onPedal = false;
+    for (const auto p : kOnPedal) onPedal |= f.after().starts_with(p.substr(1)) || f.after().starts_with(p);
+    const bool pressure = hasWord(words, {"pressure", "pedal", "peak", "peaks", "peaking", "peaked", "trace"}) &&
+                          hasWord(words, {"brake", "brakes", "braking", "pressure", "pedal"});
+    if (!onPedal && !pressure) return false;
+    c.said.number = n, c.unit = "pct";
+    readBound(f, c.said);
+    return true;
+}
 
-constexpr ClaimRule kBrake[] = {{kPercent, [](const Find& f, Claim& c) { return percent(f, c, Pedal::Brake); }},
-                                {kShare, [](const Find& f, Claim& c) { return share(f, c, Pedal::Brake); }}};
-constexpr ClaimRule kThrottle[] = {{kPercent, [](const Find& f, Claim& c) { return percent(f, c, Pedal::Throttle); }},
-                                   {kShare, [](const Find& f, Claim& c) {
-                                        const auto s = f.group("share");
-                                        return s != "full" && s != "maximum" && share(f, c, Pedal::Throttle);
-                                    }}};
+constexpr std::string_view kPercent =
+    R"(\b(?P<n>@N)(?: (?:%|percent|per cent|pc))?(?: (?:to|or|,|and|maybe|perhaps) (?P<m>@N))? (?:%|percent|per cent|pc)(?: |$))";
+/// "thirty percent, not fifty"
+constexpr std::string_view kNotOther =
+    R"(\b@N (?:%|percent|per cent|pc)(?: [a-z]+){0,3}? ?,? (?:not|instead of|rather than) (?P<span>(?P<n>@N))(?: (?:,|\.|!|and|but|there|here)| ?$))";
+constexpr std::string_view kShare =
+    R"(\b(?P<share>half|(?:3|three) quarters?|a quarter|one quarter|quarter|(?:2|two) thirds|a third|one third|full|maximum|max|all|[5-9] tenths)(?: of| on)?(?: the| your| my| that)? (?P<pedal>brakes?(?: pedal| pressure| force)?|brake force|braking pressure|braking|pedal|pressure|throttle|power)\b)";
+constexpr std::string_view kEverything =
+    R"(\b(?:everything(?: you've got| you have| i've got| i have| we've got| it has| there is)? on the (?:brakes?|pedal|brake pedal)|(?:bury|buries|burying|buried) the (?:brakes?|brake pedal)|as hard as (?:you|it|i|the car) (?:can|will go|dare) on the (?:brakes?|pedal)|all the brakes?(?: pressure)?(?: you've got| you have| there is| it has)?)\b)";
+
+constexpr ClaimRule kBrake[] = {
+    {kPercent, [](Find& f, Claim& c) { return percent(f, c, Pedal::Brake); }},
+    {kShare,
+     [](Find& f, Claim& c) {
+         const auto s = f.group("share");
+         if (f.group("pedal") == "braking" && s != "full" && s != "maximum" && s != "max") return false;
+         return share(f, c, Pedal::Brake);
+     }},
+    {kEverything, [](Find&, Claim& c) { return c.said.number = 100, c.unit = "pct", true; }},
+    {kNotOther, [](Find& f, Claim& c) { return percent(f, c, Pedal::Brake); }},
+    {R"(\b(?P<span>(?P<n>@N))(?: |$))", barePressure}};
+constexpr ClaimRule kThrottle[] = {
+    {R"(\bthrottle (?:is |goes |comes |backs? |eases? )?(?:down |off |back )?to (?:about |around )?(?P<span>(?P<n>@N))(?: ,| \.| and| !| ?$))",
+     [](Find& f, Claim& c) {
+         c.said.number = figureOf(f.group("n")), c.unit = "pct";
+         return c.said.number && *c.said.number <= 100;
+     }},
+    {kPercent, [](Find& f, Claim& c) { return percent(f, c, Pedal::Throttle); }},
+    {kNotOther, [](Find& f, Claim& c) { return percent(f, c, Pedal::Throttle); }},
+    {kShare, [](Find& f, Claim& c) {
+         const auto s = f.group("share");
+         return s != "full" && s != "maximum" && s != "max" && s != "all" && share(f, c, Pedal::Throttle);
+     }}};
 
 } // namespace
 

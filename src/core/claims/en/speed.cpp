@@ -1,69 +1,274 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/claims/lexicon.h"
 #include "core/claims/rules.h"
 
 namespace hl {
 namespace {
 
-/// Which speed is meant, by the words nearest before it, then behind it.
+constexpr Phrase kWhich[] = {{"minimum", "min_speed_kmh"},
+                             {"slowest", "min_speed_kmh"},
+                             {"min", "min_speed_kmh"},
+                             {"apex", "min_speed_kmh"},
+                             {"middle", "min_speed_kmh"},
+                             {"mid corner", "min_speed_kmh"},
+                             {"mid", "min_speed_kmh"},
+                             {"lowest", "min_speed_kmh"},
+                             {"down to", "min_speed_kmh"},
+                             {"slow it to", "min_speed_kmh"},
+                             {"below", "min_speed_kmh"},
+                             {"slows to", "min_speed_kmh"},
+                             {"through", "min_speed_kmh"},
+                             {"drops to", "min_speed_kmh"},
+                             {"v min", "min_speed_kmh"},
+                             {"exit", "exit_speed_kmh"},
+                             {"exit's", "exit_speed_kmh"},
+                             {"out", "exit_speed_kmh"},
+                             {"leave", "exit_speed_kmh"},
+                             {"leaving", "exit_speed_kmh"},
+                             {"leaves", "exit_speed_kmh"},
+                             {"left the corner", "exit_speed_kmh"},
+                             {"away", "exit_speed_kmh"},
+                             {"track-out", "exit_speed_kmh"},
+                             {"track out", "exit_speed_kmh"},
+                             {"onto the straight", "exit_speed_kmh"},
+                             {"arrive", "entry_speed_kmh"},
+                             {"arriving", "entry_speed_kmh"},
+                             {"arrives", "entry_speed_kmh"},
+                             {"arrived", "entry_speed_kmh"},
+                             {"entry", "entry_speed_kmh"},
+                             {"approach", "entry_speed_kmh"},
+                             {"approaching", "entry_speed_kmh"},
+                             {"approaches", "entry_speed_kmh"},
+                             {"top speed", "entry_speed_kmh"},
+                             {"come in", "entry_speed_kmh"},
+                             {"comes in", "entry_speed_kmh"},
+                             {"coming in", "entry_speed_kmh"},
+                             {"come flying in", "entry_speed_kmh"},
+                             {"came in", "entry_speed_kmh"},
+                             {"on the way in", "entry_speed_kmh"},
+                             {"before you brake", "entry_speed_kmh"},
+                             {"before the brakes", "entry_speed_kmh"},
+                             {"before braking", "entry_speed_kmh"},
+                             {"before i brake", "entry_speed_kmh"},
+                             {"into it", "entry_speed_kmh"},
+                             {"into here", "entry_speed_kmh"},
+                             {"top", "entry_speed_kmh"},
+                             {"on entry", "entry_speed_kmh"},
+                             {"enter", "entry_speed_kmh"},
+                             {"enters", "entry_speed_kmh"},
+                             {"entering", "entry_speed_kmh"},
+                             {"turn in", "none"},
+                             {"turn-in", "none"},
+                             {"at the line", "none"},
+                             {"over the line", "none"},
+                             {"start line", "none"},
+                             {"on the straight", "none"},
+                             {"down the straight", "none"},
+                             {"along the straight", "none"},
+                             {"pit", "none"}};
+
+/// Words that make a bare figure a speed.
+constexpr Phrase kCues[] = {{"speed", ""},
+                            {"minimum", ""},
+                            {"slowest", ""},
+                            {"min", ""},
+                            {"lowest", ""},
+                            {"apex", ""},
+                            {"middle", ""},
+                            {"carry", ""},
+                            {"carrying", ""},
+                            {"carries", ""},
+                            {"carried", ""},
+                            {"doing", ""},
+                            {"do", ""},
+                            {"does", ""},
+                            {"did", ""},
+                            {"reach", ""},
+                            {"reaching", ""},
+                            {"arrive", ""},
+                            {"arriving", ""},
+                            {"arrives", ""},
+                            {"come in", ""},
+                            {"comes in", ""},
+                            {"coming in", ""},
+                            {"exit", ""},
+                            {"out", ""},
+                            {"out of", ""},
+                            {"leave", ""},
+                            {"leaving", ""},
+                            {"leaves", ""},
+                            {"entry", ""},
+                            {"entering", ""},
+                            {"slow", ""},
+                            {"slows", ""},
+                            {"slow it", ""},
+                            {"down to", ""},
+                            {"drop to", ""},
+                            {"dropped to", ""},
+                            {"clocked", ""},
+                            {"clock", ""},
+                            {"exit's", ""},
+                            {"it sticks", ""},
+                            {"the car sticks", ""},
+                            {"drops to", ""},
+                            {"dash", ""},
+                            {"clock", ""},
+                            {"speedo", ""},
+                            {"readout", ""},
+                            {"through the corner", ""},
+                            {"mid corner", ""},
+                            {"on the way in", ""},
+                            {"on the way out", ""},
+                            {"even at", ""},
+                            {"flat in", ""},
+                            {"approach", ""},
+                            {"approaching", ""},
+                            {"top", ""},
+                            {"no brakes", ""},
+                            {"walking pace", ""},
+                            {"hit", ""},
+                            {"we're at", ""},
+                            {"i'm at", ""},
+                            {"it's at", ""},
+                            {"v min", ""},
+                            {"never below", ""},
+                            {"go below", ""},
+                            {"drop below", ""},
+                            {"brake from", ""},
+                            {"brakes from", ""},
+                            {"mph", ""},
+                            {"miles an hour", ""},
+                            {"km/h", ""},
+                            {"through here", ""},
+                            {"see", ""},
+                            {"says", ""},
+                            {"reads", ""},
+                            {"showing", ""},
+                            {"got it down", ""},
+                            {"say", ""}};
+
+/// What may stand behind a bare speed; another noun would be what is counted.
+constexpr std::string_view kBehind[] = {
+    "",       ",",     ".",    "!",       ";",        ")",    "at",   "in",     "on",      "by",    "and",     "or",
+    "to",     "then",  "with", "here",    "minimum",  "min",  "is",   "as",     "through", "for",   "when",    "you",
+    "i",      "now",   "nice", "no",      "less",     "more", "out",  "into",   "the",     "it",    "we",      "he",
+    "coming", "after", "from", "before",  "down",     "up",   "exit", "entry",  "was",     "there", "slowest", "not",
+    "but",    "if",    "even", "maximum", "approach", "max",  "so",   "should", "of"};
+
+/// Which speed is meant, by the nearest words of the clause; the one of the sentence where the clause has none.
 std::string whichSpeed(const Find& f) {
-    auto before = std::string(lastWords(f.before(), 9));
-    if (const auto comma = before.rfind(" , "); comma != std::string::npos) before = before.substr(comma);
-    if (const auto also = before.rfind(" and "); also != std::string::npos) before = before.substr(also);
-    auto behind = std::string(f.after().substr(0, 48));
-    if (const auto end = behind.find_first_of(",.;"); end != std::string::npos) behind.resize(end);
-    if (const auto also = behind.find(" and "); also != std::string::npos) behind.resize(also);
-    for (const auto* text : {&before, &behind}) {
-        const std::string padded = " " + *text + " ";
-        if (hasWord(padded, {"minimum", "slowest", "min", "apex", "middle", "mid", "lowest"})) return "min_speed_kmh";
-        if (hasWord(padded, {"exit", "out", "leave", "leaving", "leaves", "away", "track-out"}))
-            return "exit_speed_kmh";
-        if (hasWord(padded, {"arrive", "arriving", "arrives", "entry", "approach", "approaching", "approaches", "top",
-                             "in", "coming", "come", "before", "into"}) &&
-            !hasWord(padded, {"down", "slow", "slows"}))
-            return "entry_speed_kmh";
-    }
-    return "min_speed_kmh";
+    if (f.before().ends_with(" from ") || f.before().ends_with(" from")) return "entry_speed_kmh";
+    auto clause = clauseAround(f.sentence, f.from, f.to);
+    if (const auto also = f.before().rfind(" and "); also != std::string_view::npos)
+        clause.from = std::max(clause.from, also + 4);
+    if (const auto also = f.after().find(" and "); also != std::string_view::npos)
+        clause.to = std::min(clause.to, f.to + also + 1);
+    const auto near = nearestPhrase(f.sentence, clause, {f.from, f.to}, kWhich);
+    return near ? std::string(near->means) : "min_speed_kmh";
 }
 
-bool speed(const Find& f, Claim& c) {
+bool ofAGain(const Find& f) {
+    const auto behind = firstWord(f.after());
+    if (hasWord(behind, {"faster", "slower", "quicker", "more", "less", "better"})) return true;
+    const auto before = f.before();
+    return hasWord(lastWords(before, 3), {"lose", "loses", "lost", "gain", "gains", "gained", "scrub", "scrubs", "off",
+                                          "find", "by", "another", "extra", "save"}) &&
+           !hasWord(lastWords(before, 1), {"at", "to"});
+}
+
+bool countsSpeed(double n, const std::string& unit) {
+    constexpr double kSlowest = 30, kFastest = 400;
+    return n >= kSlowest && n <= (unit == "mph" ? 0.7 * kFastest : kFastest);
+}
+
+bool ofSomethingElse(std::string_view s) {
+    return s.find("wind was") != s.npos || s.find("wind is") != s.npos ||
+           hasWord(s, {"gust", "gusts", "limit", "pit", "pits", "limiter", "safety", "ambulance"});
+}
+
+bool speed(Find& f, Claim& c) {
     c.said.number = figureOf(f.group("n"));
     if (!f.group("m").empty()) c.said.upTo = figureOf(f.group("m"));
     const auto unit = f.group("unit");
     c.unit = unit.find("mi") != unit.npos || unit.find("mph") != unit.npos ? "mph" : "km/h";
+    const bool longUnit = unit.find("hour") != unit.npos || unit.find('/') != unit.npos || unit == "mph";
+    if (ofAGain(f) || ofSomethingElse(f.sentence) || (!longUnit && !countsSpeed(c.said.number.value_or(0), c.unit)))
+        return false;
     c.fact = whichSpeed(f);
-    const auto behind = firstWord(f.after());
-    if (hasWord(f.after().substr(0, 30), {"faster", "slower", "quicker", "more", "less"}) &&
-        hasWord(behind, {"faster", "slower", "quicker", "more", "less"}))
-        return false; // of a gain
+    readBound(f, c.said);
     return c.said.number.has_value();
 }
 
+/// The unit of another speed of the same sentence.
+std::string spokenUnit(std::string_view s) {
+    return hasWord(s, {"mph"}) || s.find("miles an hour") != s.npos || s.find("miles per hour") != s.npos ? "mph"
+                                                                                                          : "km/h";
+}
+
 /// No unit: only where a speed is spoken of, and nothing else is counted.
-bool bareSpeed(const Find& f, Claim& c) {
+bool bareSpeed(Find& f, Claim& c) {
     const auto behind = firstWord(f.after());
-    for (const auto other :
-         {"percent", "%",      "per",        "metres", "metre", "m",      "board", "boards",  "degrees",
-          "seconds", "s",      "tenths",     "yards",  "feet",  "rpm",    "laps",  "gears",   "km/h",
-          "mph",     "miles",  "kilometres", "car",    "cars",  "marker", "bar",   "litres",  "k",
-          "times",   "people", "to",         "or",     "litre", "second", "tenth", "corners", "turns"})
-        if (behind == other) return false;
+    bool fits = false;
+    for (const auto w : kBehind) fits |= behind == w;
+    if (!fits) return false;
+    if (behind == "of" && f.after().find(" of them") != 0) return false;
     const auto n = figureOf(f.group("n"));
-    if (!n || *n < 35 || *n > 400) return false;
-    c.said.number = n, c.unit = "km/h", c.fact = whichSpeed(f);
+    c.unit = spokenUnit(f.sentence);
+    if (!n || !countsSpeed(*n, c.unit) || ofSomethingElse(f.sentence)) return false;
+    if (hasWord(lastWords(f.before(), 1),
+                {"turn", "corner", "lap", "number", "the", "t", "than", "car", "p", ":", "plus", "metre", "between"}) ||
+        hasWord(lastWords(f.before(), 4), {"throttle", "brake"}) ||
+        hasWord(lastWords(f.before(), 2), {"metre", "percent", "board", "turn", "corner", "metres"}) || ofAGain(f))
+        return false;
+    const auto clause = clauseAround(f.sentence, f.from, f.to);
+    constexpr std::size_t kNear = 26; // bytes
+    const auto low = std::max(clause.from, f.from > kNear ? f.from - kNear : 0);
+    const auto words = f.sentence.substr(low, std::min(clause.to, f.to + kNear) - low);
+    if (hasWord(words, {"brake pressure", "pressure", "trace", "%", "percent", "board", "boards", "metres", "pedal"}))
+        return false;
+    bool cued = hasPhrase(f.sentence, clause, kCues);
+    const auto rest = std::string(f.sentence.substr(clause.from, f.from - clause.from));
+    const bool alone = rest.find_first_not_of(" ,.:") == std::string::npos;
+    const auto end = f.sentence.substr(f.to, clause.to - f.to);
+    const bool whole = end.find_first_not_of(" ,.!;") == end.npos;
+    const bool beside = hasWord(f.sentence, {"km/h", "mph", "minimum", "slowest", "exit"}) ||
+                        f.sentence.find("miles an hour") != f.sentence.npos;
+    // "a hundred and eighty-eight, no brakes": a number that is a whole clause and too large for anything else.
+    constexpr double kOnlySpeeds = 100;
+    if (!cued && alone && whole && (beside || (*n > kOnlySpeeds && clause.to < f.sentence.size()))) cued = true;
+    if (!cued) // "maybe one thirty", "it's a 240 approach"
+        cued =
+            whole && *n > kOnlySpeeds && hasWord(rest, {"maybe", "about", "around", "probably", "perhaps", "roughly"});
+    if (!cued) return false;
+    c.said.number = n, c.fact = whichSpeed(f);
+    readBound(f, c.said);
     return true;
 }
 
 constexpr ClaimRule kRules[] = {
-    {R"(\b(?P<span>(?P<n>@N)) (?:at the (?:slowest|apex|minimum|lowest|exit)|in the middle|on the exit|on the way out|on exit|minimum)\b)",
-     bareSpeed},
-    {R"(\b(?:carry|carrying|carries|doing|reach|reaching)(?: about| around| roughly)? (?P<span>(?P<n>@N))(?: |$))",
-     bareSpeed},
-    {R"(\b(?P<n>@N)(?: (?:to|or|,) (?P<m>@N))? (?P<unit>km/h|k p h|km h|kilometres? (?:an|per) hour|km an hour|k's|ks|k|mph|m p h|miles? (?:an|per) hour)\b)",
+    {R"(\b(?P<n>@N)(?: (?:to|or|,) (?P<m>@N))? (?P<unit>km/h|k p h|km h|kmph|kilometres? (?:an|per) hour|km an hour|km per hour|k's|ks|kays|clicks|k|mph|m p h|miles? (?:an|per) hour|miles)\b)",
      speed},
-    {R"(\b(?:minimum|slowest|min|apex speed|minimum speed|mid corner|speed)(?: [a-z']+){0,6} (?P<span>(?P<n>@N))(?: |$))",
-     bareSpeed},
-    {R"(\b(?:out|exit|leave|leaving|arrive|arriving|come in|coming in|slow it|slows|slow|entry|entering|doing|down to)(?: it| there| here| is| speed| to| of| here)*(?: at| with| doing| to| about| around| roughly)*(?: about| around)? (?P<span>(?P<n>@N))(?: |$))",
-     bareSpeed}};
+    {R"(\b(?:from|at) (?P<span>(?P<n>@N)) (?:down )?to @N\b)",
+     [](Find& f, Claim& c) {
+         const auto unit = spokenUnit(f.sentence);
+         const auto n = figureOf(f.group("n"));
+         const auto rest = f.after().substr(0, 40);
+         if (!n || !countsSpeed(*n, unit) || hasWord(rest, {"percent", "%", "metres", "m", "degrees", "rpm", "boards"}))
+             return false;
+         c.said.number = n, c.unit = unit, c.fact = "entry_speed_kmh";
+         return true;
+     }},
+    {R"(\bfrom @N (?:km/h |mph |miles an hour |miles per hour |kilometres an hour |kilometres per hour )?(?:down )?to (?P<span>(?P<n>@N))(?: |$))",
+     [](Find& f, Claim& c) {
+         const auto unit = spokenUnit(f.sentence);
+         const auto n = figureOf(f.group("n"));
+         if (!n || !countsSpeed(*n, unit) ||
+             hasWord(f.after().substr(0, 16), {"percent", "%", "metres", "m", "degrees", "rpm", "boards"}))
+             return false;
+         c.said.number = n, c.unit = unit, c.fact = "min_speed_kmh";
+         return true;
+     }},
+    {R"(\b(?P<span>(?P<n>@N))(?: |$))", bareSpeed}};
 
 } // namespace
 

@@ -1,30 +1,69 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/claims/rules.h"
 
+#include <cmath>
+
 namespace hl {
 namespace {
 
 bool ofSomebodyElse(std::string_view s) {
-    return hasWord(
-        s, {"record", "pole", "target", "quickest", "theirs", "his", "her", "best", "aim", "possible", "alien"});
+    return hasWord(s, {"record", "pole", "target", "quickest", "theirs", "his", "her", "aim", "possible", "alien"});
+}
+
+bool toAnother(Find& f, Claim& c) {
+    c.said.number = figureOf(f.group("n") == "half a" ? "0.5" : f.group("n"));
+    c.said.to = std::string(f.group("corner")); // empty: the next one
+    if (c.said.to == "next one" || c.said.to == "next corner" || c.said.to == "next") c.said.to.clear();
+    c.unit = "s", c.fact = "to_next_s";
+    return c.said.number.has_value();
 }
 
 constexpr ClaimRule kRules[] = {
+    {R"(\b(?P<span>(?P<n>@N)(?: seconds?| s| secs?)?) (?:(?:or so|or thereabouts|more or less|flat|exactly|later|and) )*(?:to get to|to reach|to|until|till|before|from here to|from (?:here|this one) to|on to|you're at|you are at|we're at|and you're at|later you're at|later it's|and then)(?: you reach| you're at| we reach)? (?:the )?(?P<corner>next(?: one| corner)?|@CORNER|hairpin)\b)",
+     [](Find& f, Claim& c) {
+         const bool unit = f.inside().find('s') != std::string_view::npos;
+         if (!unit && !hasWord(f.sentence, {"second", "seconds", "takes"}) &&
+             f.group("n").find('.') == std::string_view::npos)
+             return false; // "down 2 to ..." is no time
+         return toAnother(f, c);
+     }},
+    {R"(\b(?:next (?:one|corner)|@CORNER) (?:comes |is |follows |arrives )?(?:in|after|is) (?P<span>(?P<n>@N) (?:seconds?|s|secs?))\b)",
+     toAnother},
+    {R"(\b(?:at|in|to) (?P<corner>@CORNER) (?:in )?(?P<span>(?P<n>@N) (?:seconds?|s|secs?))(?: later)?\b)", toAnother},
+    {R"(\b(?P<lap>[12][0-9]{2}|[2-9][0-9]|[1-9]) (?P<t>[0-9]|point [0-9]|[1-5][0-9](?:\.[0-9]+)?)(?: |$))",
+     [](Find& f, Claim& c) {
+         // "a one twenty-three four", "one twenty-three point four", "one eleven six"
+         if (!hasWord(f.sentence, {"lap", "time", "lap's", "laps", "best", "round", "pb"})) return false;
+         const auto lap = figureOf(f.group("lap")).value_or(0), t = figureOf(f.group("t")).value_or(-1);
+         if (lap < 100 || t < 0 || t > 9 || std::fmod(lap, 100) >= 60) return false;
+         c.said.number = 60 * std::floor(lap / 100) + std::fmod(lap, 100) + t / 10;
+         c.unit = "s", c.fact = ofSomebodyElse(f.sentence) ? "none" : "lap_time_s";
+         return true;
+     }},
+    {R"(\b(?P<span>(?P<n>1[0-5][0-9]\.[0-9]+|2[0-5][0-9]\.[0-9]+))(?: |$))",
+     [](Find& f, Claim& c) { // "one twenty-three point four": 123.4
+         if (!hasWord(f.sentence, {"lap", "time", "lap's", "laps", "best"})) return false;
+         const double n = figureOf(f.group("n")).value_or(0), rest = std::fmod(n, 100);
+         if (rest >= 60) return false;
+         c.said.number = 60 * std::floor(n / 100) + rest;
+         c.unit = "s", c.fact = ofSomebodyElse(f.sentence) ? "none" : "lap_time_s";
+         return true;
+     }},
     {R"(\b(?P<min>[0-9]{1,2}):(?P<sec>[0-9]{2}(?:\.[0-9]+)?)(?: |$))",
-     [](const Find& f, Claim& c) {
+     [](Find& f, Claim& c) {
          if (hasWord(f.sentence, {"o'clock", "morning", "afternoon", "tonight", "starts", "pm", "am"})) return false;
          c.said.number = 60 * figureOf(f.group("min")).value_or(0) + figureOf(f.group("sec")).value_or(0);
          c.unit = "s", c.fact = ofSomebodyElse(f.sentence) ? "none" : "lap_time_s";
          return true;
      }},
-    {R"(\b(?P<n>@N) minutes? (?:and )?(?P<s>@N)(?: seconds?)?\b)",
-     [](const Find& f, Claim& c) {
-         if (!hasWord(f.sentence, {"lap", "time", "round"})) return false;
+    {R"(\b(?P<n>@N|one|a) minutes? (?:and )?(?P<s>@N)(?: seconds?)?\b)",
+     [](Find& f, Claim& c) {
+         if (!hasWord(f.sentence, {"lap", "time", "round", "lap's", "laps"})) return false;
          c.said.number = 60 * figureOf(f.group("n")).value_or(0) + figureOf(f.group("s")).value_or(0);
          return c.unit = "s", c.fact = "lap_time_s", true;
      }},
-    {R"(\b(?P<n>@N|half a|a|one|a couple of|a few) (?P<unit>seconds?|s|secs?|tenths?(?: of a second)?|hundredths?|thousandths?)\b)",
-     [](const Find& f, Claim& c) {
+    {R"(\b(?P<n>@N|half a|a|one|a couple of|a few) (?P<unit>second|seconds|s|secs?|tenths?(?: of a second)?|hundredths?|thousandths?)\b)",
+     [](Find& f, Claim& c) {
          const auto n = f.group("n"), unit = f.group("unit");
          const bool tenth = unit.find("tenth") == 0;
          if ((n == "a" || n == "one") && unit.find("sec") == 0) {
@@ -34,6 +73,11 @@ constexpr ClaimRule kRules[] = {
                  behind == "to" || behind == "." || behind == ",")
                  return false;
          }
+         if (firstWord(f.after()) == "of" && f.after().find("of coast") == std::string_view::npos)
+             return false; // "of silence"
+         if ((n == "a" || n == "one") && unit.find("sec") == 0 &&
+             hasWord(lastWords(f.before(), 2), {"for", "give", "just", "take", "wait", "split"}))
+             return false;
          if (unit == "s" && n.find_first_of("0123456789") == n.npos) return false;
          double v = n == "half a" ? 0.5 : n == "a couple of" ? 2 : n == "a few" ? 3 : figureOf(n).value_or(1);
          if (tenth) v /= 10;

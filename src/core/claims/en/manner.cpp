@@ -1,0 +1,178 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/claims/manner.h"
+
+namespace hl::manner {
+
+const Pattern& otherCase() {
+    static const Pattern kPattern(
+        R"(\b(?:if|unless|in case|provided|assuming|depending on|in the (?:wet|rain|snow|dark|damp|dry line)|(?:on|)"
+        R"(in) (?:a |the )?(?:wet|damp|drying|cold|hot|cool|windy|rainy|green) (?:track|day|days|morning|evening|)"
+        R"(surface|asphalt|tarmac|conditions|weather)|when(?:ever)? (?:it(?:'s| is)|it gets|things are) (?:wet|)"
+        R"(raining|damp|cold|dark|windy|hot|slippery|greasy|dry)|when it rains|when it rained|(?:in )?(?:wet|damp|)"
+        R"(cold|hot) (?:conditions|weather)|(?:on|with|when the|for) (?:the |a |an |fully |more |less )?(?:cold|)"
+        R"(new|old|fresh|worn|used|wet|slick|hard|soft|softer|harder|intermediate|full|low|heavy|light|more|less|)"
+        R"(race|qualifying|warm|hot|half|sticky|semi|road|winter|rain|brand new|scrubbed|bigger|smaller) (?:tyres?|)"
+        R"(tanks?|fuel|rubber|brakes|load|set|compound|slicks?|wets|trim|downforce|wing|tank|wear)|on (?:the |new |)"
+        R"(old |fresh |used )?(?:slicks|wets|inters|intermediates|softs|hards|mediums)|when the (?:tyres?|brakes?|)"
+        R"(track|car|tank|fuel|road|surface) (?:are|is|goes|gets|get) (?:cold|new|old|worn|wet|full|heavy|light|)"
+        R"(damp|hot|empty|low|off|gone|tired)|(?:cold|wet|worn|old|new|fresh) tyres?|full tanks?|low fuel|(?:in|)"
+        R"(with|for) (?:the|a|an|my|your) (?:[a-z]+ ){0,2}(?:car|kart|class|van|truck|bike|motorbike|hatchback|)"
+        R"(saloon|prototype|gt|tourer|single seater|formula|one make|rental|roadster|coupe|minibus|drive|setup)s?|)"
+        R"((?:the|those|some|all|most) (?:fast|slow|other|faster|slower|quick|quicker|big|bigger|small|smaller|)"
+        R"(lower|upper|gt|prototype|touring|top|turbo|lighter|heavier|light|heavy|powerful|old|older|historic|)"
+        R"(modern|rear wheel drive|front wheel drive|four wheel drive|local|pro|amateur|electric|diesel|previous|)"
+        R"(new|newer|works|junior|senior|second|b|a|sports|brave|quickest|slowest) (?:class|cars?|drivers?|ones?|)"
+        R"(lot|guys?|boys|girls|people|prototypes?|chassis|engine|machines?|karts?|bikes?|field|tourers?|)"
+        R"(hatchbacks?|saloons?|version|pros?|kids|group|layout)|the (?:prototypes?|touring cars|gts?|gt cars|)"
+        R"(motorbikes|bikes|karts|trucks|lorries|pros|professionals|formula cars|single seaters|hatchbacks|tourers|)"
+        R"(saloons|rest of the field|others|leaders|brave|locals|amateurs)|(?:a|an|any) (?:[a-z]+ )?(?:prototype|)"
+        R"(touring car|gt car|motorbike|kart|truck|single seater|hatchback|tourer|saloon|van) (?:would|will|can|)"
+        R"(could|needs?|takes?|is|does)|another (?:car|driver|day|class)|most (?:will|would|need|lift|brake|use|)"
+        R"(take|prefer|want)|(?:fast|faster|slow|slower|other|big|bigger|small|smaller|light|heavy|turbo|touring|)"
+        R"(gt|modern|old|older|electric|single seat) (?:cars|drivers|karts|bikes|machines|prototypes)|(?:most|some|)"
+        R"(other|many|few|lots of) (?:people|drivers|guys|cars|of them|pros|teams|folk)|others|(?:everyone|)"
+        R"(everybody|people|they) (?:says?|tells?|thinks?)|everybody else|everyone else|somebody else|someone else|)"
+        R"(team ?mate'?s?|yesterday|the day before|last (?:year|season|week|month|time|weekend|race|year's|)"
+        R"(season's)|this morning|tomorrow|next (?:year|season|month)|in (?:the )?(?:race|qualifying|practice|)"
+        R"(testing|quali|final|heats)(?: trim| pace)?|(?:on|during) (?:the|my|an?) (?:out|in|warm up|formation|)"
+        R"(sighting|cool down|cooldown|qualifying|previous|other) lap|on lap (?:one|[0-9]+)|at night|at dusk|)"
+        R"(after dark|in the morning|in winter|in summer|with a (?:[a-z]+ )?(?:tail|head|cross|following) ?wind|)"
+        R"(with (?:the|a) wind|a following wind|a tailwind|a headwind|in traffic|in a train|behind (?:another|)"
+        R"(a) (?:slower|car|kart)|with (?:someone|somebody) (?:ahead|in front|alongside)|used to|back then|)"
+        R"(years ago|in the old days|my (?:brother|sister|father|dad|engineer|friend|mate|coach|team|instructor|)"
+        R"(son|daughter|wife|rival|student|pupil)|your (?:team ?mate|instructor)|with (?:damage|no aero|abs|)"
+        R"(traction control|drs|push to pass)|if only|would be [a-z]+ if|(?:before|until) they (?:resurfaced|)"
+        R"(changed)|the (?:leader|winner|record|pole man|pole lap))\b)");
+    return kPattern;
+}
+
+const Pattern& denial() {
+    static const Pattern kPattern(
+        R"(\b(?:don't|do not|never|not|isn't|is not|wasn't|aren't|ain't|doesn't|does not|didn't|did not|won't|)"
+        R"(can't|cannot|couldn't|shouldn't|should not|mustn't|without|no need (?:to|for)|no way|nobody|)"
+        R"(not a place to|no place to|isn't needed|nothing like|rather than|instead of|forget|nowhere near|)"
+        R"(stop (?:using|taking|going|doing)|neither|no (?:longer|more)|avoid|nobody (?:needs|uses|takes)|)"
+        R"(far from)\b)");
+    return kPattern;
+}
+
+const Pattern& noDenial() {
+    static const Pattern kPattern(
+        R"(\b(?:not only|no less|never (?:go |goes |went |drop |drops |dropped |fall |fell |get |got |)"
+        R"(dip )?(?:below|under|above|over|beneath)|(?:don't|do not|not|doesn't|didn't|mustn't|shouldn't|)"
+        R"(won't) (?:let it )?(?:ever )?(?:exceed|(?:go|drop|fall|get|dip|come|slow) (?:below|under|above|over|)"
+        R"(beneath|past|beyond))|never exceed|not (?:much |a lot )?(?:more|less) than|no more than|never (?:more|)"
+        R"(less) than|why not|no doubt|no problem|don't (?:forget|be afraid|worry|hesitate)|can't (?:go wrong|)"
+        R"(miss)|if not|not (?:far|long)|not bad)\b)");
+    return kPattern;
+}
+
+const Pattern& hedge() {
+    static const Pattern kPattern(
+        R"(\b(?:maybe|perhaps|possibly|probably|i think|i thought|i guess|i'd (?:say|guess|reckon|imagine)|)"
+        R"(i'd have said|i want to say|i would say|i reckon|i believe|i suppose|i feel like|somewhere (?:around|)"
+        R"(near|about|in|between)|or so|ish|something like|might be|may be|might|could be|looks like|seems|sort of|)"
+        R"(kind of|more or less|not sure|if i remember|as far as i (?:know|remember)|i'm guessing|at a guess|)"
+        R"(presumably|apparently|it feels like|i want to say|or thereabouts|in the region of|likely|must be)\b)");
+    return kPattern;
+}
+
+const Pattern& hedgeBehind() {
+    static const Pattern kPattern(
+        R"(^ ?,? (?:i (?:think|guess|believe|suppose|reckon|would say|imagine|assume)|i'd (?:say|guess|think)|)"
+        R"(maybe|perhaps|probably|possibly|if i (?:remember|recall)|if memory|or so|or thereabouts|give or take|)"
+        R"(i'm not (?:sure|certain)|not sure|hard to (?:tell|say)|i couldn't (?:hear|see|tell)|i wasn't (?:looking|)"
+        R"(sure)|i can't (?:tell|say|remember)|don't quote me|to me$|as far as i|from memory|was it|at a guess|)"
+        R"(roughly|ish\b)|^(?: [a-z']+){0,4} ?, (?:maybe not|i'm not (?:sure|certain)|hard to (?:tell|say)|)"
+        R"(if i (?:remember|recall)|don't quote me|from memory|or thereabouts|i wasn't looking))");
+    return kPattern;
+}
+
+const Pattern& about() {
+    static const Pattern kPattern(
+        R"(\b(?:about|around|roughly|approximately|nearly|almost|just (?:under|over|about)|close to|a bit (?:over|)"
+        R"(under|more than|less than)|or so|give or take|circa|some|near)(?: a| the)? *$)");
+    return kPattern;
+}
+
+const Pattern& advice() {
+    static const Pattern kPattern(
+        R"(\b(?:should|ought|must|mustn't|shouldn't|have to|has to|need to|needs to|needs|want to|wants to|wanna|)"
+        R"(next time|try|let's|make sure|you can|you could|you may|remember to|better|would like|i'd like|i want|)"
+        R"(enough for you|is enough|got to|gotta|you'd|the aim|(?:this|it|this one|the corner|that) wants|)"
+        R"(aim (?:for|to|at)|target|ideally|the idea|the plan is|allowed|it pays|think of|bring|recommend|suggest|)"
+        R"(tell you|yours|ask for|go for|wait for|be patient|no less|no more)\b)");
+    return kPattern;
+}
+
+const Pattern& imperative() {
+    static const Pattern kPattern(
+        R"(^ ?(?:(?:and|then|so|now|just|always|here|but|please|next time|from here|in here|at this point|again|)"
+        R"(really|simply|only|you just|immediately|gently|slowly|instead|there|once you're there|or|well|okay|ok|)"
+        R"(right|first|finally|straight away|once more|never|don't|do not|for now|at the apex|after that|ideally|)"
+        R"(as you turn|today) (?:, )?)*(?:brake|turn|lift|use|keep|take|stay|leave|let|hold|go|get|be|aim|put|)"
+        R"(squeeze|roll|carry|hit|touch|kiss|clip|ride|stamp|press|push|ease|trail|coast|shift|drop|change|come|)"
+        R"(wait|look|pick|give|run|miss|avoid|attack|feed|open|make|start|stop|release|bleed|apex|breathe|dab|stab|)"
+        R"(tap|straighten|accelerate|stand|commit|finish|begin|think|listen|do|try|remember|bring|grab|select|)"
+        R"(stick|stretch|don't|brush|trust|slow|delay|build|say|snatch|sling|snick|hop|mount|knock|click|bang|tap|)"
+        R"(bury|nail|floor|straddle|straighten|attack|lick|short shift|downshift|upshift|double|use up|skim|graze|)"
+        R"(steer|send|rotate|point|follow|forget|ignore|tickle|nudge|peel|swing|move|pull|throw|treat|climb|drift|)"
+        R"(tuck|float|sweep|cut|head|work|find|click|count|check|arrive|full|modulate)\b)");
+    return kPattern;
+}
+
+const Pattern& notImperative() {
+    static const Pattern kPattern(
+        R"(^ ?(?:and |so |then |the )*(?:first (?:touch|part|bit)|brake (?:pressure|pedal|marker|point|peak|trace|)"
+        R"(force|goes|comes|is|was|reading|markers|:)|turn (?:in (?:is|comes|to)|one|[0-9]+ (?:is|was))|apex (?:is|)"
+        R"(speed|comes)|lift (?:is|comes)|work|exit (?:speed|is)|slow (?:hairpin|corner|left|right)|run off|)"
+        R"(open (?:corner|left|right))\b)");
+    return kPattern;
+}
+
+const Pattern& goesOnAsAdvice() {
+    static const Pattern kPattern(
+        R"(^ ?,? (?:brake|turn|lift|do not|don't|please|no less|nothing less|not an? [a-z]+ less|and no less)\b)");
+    return kPattern;
+}
+
+const Pattern& description() {
+    static const Pattern kPattern(
+        R"(\b(?:i|i'm|i've|i'd|i'll|we|we're|we've|he|he's|she|she's|they|they're|my|it's|it is|its|is|was|are|)"
+        R"(were|has|had|that's|this is|there's|here's|it|gets|goes|comes|takes|uses|keeps|lets|stays|brakes|turns|)"
+        R"(lifts|runs|peaks|means|lap's|the car|did|does|got|took|went|braked|lifted|turned|used|kept|came|hit|ran|)"
+        R"(peaked|held|carried|dropped|touched)\b)");
+    return kPattern;
+}
+
+const Pattern& youAre() {
+    static const Pattern kPattern(
+        R"(\b(?:you're|you are|you will be|you'll be|you've|you arrive|you come (?:in|flying)|you get|you see)\b)");
+    return kPattern;
+}
+
+const Pattern& iHaveTo() {
+    static const Pattern kPattern(
+        R"(\b(?:i|we|he|she|they)(?: really| just)? (?:have|has|had|need|needs|needed|want|wants|wanted|)"
+        R"(ought)(?: to)?\b)");
+    return kPattern;
+}
+
+const Pattern& fixedPhrase() {
+    static const Pattern kPattern(
+        R"(\b(?:(?:right|best|fine|fits?|suits?|works?) for (?:most|many|all) (?:people|of us|drivers|cars)|)"
+        R"(if (?:you ask me|i remember|i recall|memory serves|you like|you will|anything|i'm honest|you look|)"
+        R"(you watch|you listen|i'm not mistaken|that helps)|than (?:you'd|you would|you) (?:expect|think|want))\b)");
+    return kPattern;
+}
+
+const Pattern& asking() {
+    static const Pattern kPattern(
+        R"(^ ?(?:(?:so|and|but|well|now) )?(?:do|does|did|is|are|was|were|can|could|would|should|will|have|)"
+        R"(has) (?:you|we|i|it|that|this|he|she|they|the|there|anyone|anybody)\b.*\b(?:or|think|know|mean)\b|)"
+        R"(^ ?(?:what|which|where|why|who|how|when) (?:gear|speed|is|are|was|do|does|did|would|should|about|much|)"
+        R"(many|late|early|far|percentage)\b)");
+    return kPattern;
+}
+
+} // namespace hl::manner

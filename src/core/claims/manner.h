@@ -1,0 +1,24 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Words that tell how something is said: the lexicon behind stances.
+#pragma once
+#include "core/claims/pattern.h"
+
+namespace hl::manner {
+
+const Pattern& otherCase();      ///< Of another car, driver, day or case.
+const Pattern& denial();         ///< The words deny it.
+const Pattern& noDenial();       ///< They only look like a denial.
+const Pattern& hedge();          ///< Not sure, before the value.
+const Pattern& hedgeBehind();    ///< Not sure, behind it.
+const Pattern& about();          ///< Right before a value that is only about right.
+const Pattern& advice();         ///< Told to somebody.
+const Pattern& imperative();     ///< A clause that begins with what to do.
+const Pattern& notImperative();  ///< Begins with such a word, and is none: "brake pressure".
+const Pattern& goesOnAsAdvice(); ///< What follows makes advice of a bare value.
+const Pattern& description();    ///< Tells what is or was.
+const Pattern& youAre();         ///< "You're in sixth" tells what is; "you brake" tells what to do.
+const Pattern& iHaveTo();        ///< "I have to" is no advice.
+const Pattern& fixedPhrase();    ///< Conditions and comparisons that are none.
+const Pattern& asking();         ///< A question, though nobody wrote the mark.
+
+} // namespace hl::manner
