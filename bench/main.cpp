@@ -52,6 +52,7 @@ int main(int argc, char** argv) {
         {"Hard films: soft cars, shaking, rain, low sun, night", accuracyOfHardFilms},
         {"Following things", accuracyOfFollowing},
         {"Takes laid on their scripts", accuracyOfTakes},
+        {"Claims in words", accuracyOfClaims},
         {"Marks: overlays, following, solving", [&] { return speedOfMarks(demo); }},
         {"Sync over made cases", syncCases},
         {"Reading a log", [&] { return speedOfImport(demo); }},

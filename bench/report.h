@@ -29,6 +29,7 @@ Report accuracyOfCameras();   ///< prints a table of its cases first
 Report accuracyOfHardFilms(); ///< the same of shaking, rain, low sun, night
 Report accuracyOfFollowing();
 Report accuracyOfTakes();
+Report accuracyOfClaims(); ///< prints a table by kind and stance first
 Report speedOfMarks(const std::filesystem::path& demo);
 Report syncCases(); ///< prints a table of its cases first
 Report speedOfImport(const std::filesystem::path& demo);

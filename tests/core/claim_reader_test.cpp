@@ -72,7 +72,7 @@ TEST_CASE("claims are found in what people say, and held against the right side"
     const Sentence all[] = {
         {4, "Third gear, three quarters of the brake.", "gear agrees, brake_pct agrees"},
         {4, "I'm in 4th here.", "gear differs"},
-        {4, "From sixth down three gears.", "gear differs, gear agrees"},
+        {4, "From sixth down three gears.", "gear agrees, gear agrees"},
         {4, "You brake at the hut with about seventy percent.", "distance agrees, brake_pct agrees"},
         {4, "Brake ten metres before the hundred board.", "distance agrees"},
         {4, "I braked at the 150.", "distance differs"},

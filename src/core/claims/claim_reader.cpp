@@ -298,7 +298,7 @@ void decide(Candidate& c, std::string_view sentence, std::size_t offset, const C
         claim.fact = "min_gear";
         if (hasWord(before, {"arrive", "arriving", "arrives", "approach", "approaching", "approached"}) ||
             before.find("come in") != before.npos || before.find("coming in") != before.npos ||
-            hasWord(after, {"approach"}) || hasWord(after, {"approach", "approaching"}) ||
+            hasWord(lastWords(before, 1), {"from"}) || hasWord(after, {"approach", "approaching"}) ||
             after.find("on the way in") != after.npos)
             claim.fact = "entry_gear";
         if (hasWord(near, {"exit", "upshift", "out"}) || near.find("shift up") != near.npos ||

@@ -75,7 +75,10 @@ Manner mannerOf(std::string_view before, std::string_view inside, std::string_vi
     const auto behind = clauseAfter(after);
     const auto clause = std::string(ahead) + std::string(inside) + std::string(behind);
     const bool shared = sharesWho(before, ahead);
-    const bool told = !shared && m::imperative().in(clause) && !m::notImperative().in(clause);
+    // "Brake when you are level with it": the order stands before who does it.
+    const auto whole = std::string(before.substr(clauseStart(before, false))) + std::string(inside);
+    const bool orders = m::imperative().in(clause) || m::imperative().in(whole);
+    const bool told = !shared && orders && !m::notImperative().in(clause) && !m::notImperative().in(whole);
     Manner out;
     out.advised = (told || m::advice().in(clause)) && !m::iHaveTo().in(clause) && !m::fixedPhrase().in(clause);
     out.plain = shared || m::youAre().in(clause) || m::description().in(clause);
@@ -92,9 +95,10 @@ Manner mannerOf(std::string_view before, std::string_view inside, std::string_vi
 bool bareIsTold(const Claim& c, std::string_view before, std::string_view inside, std::string_view after) {
     const bool article =
         hasWord(lastWords(before, 1), {"a", "an", "the"}) || inside.starts_with("a ") || inside.starts_with("the ");
+    const bool aim = c.said.word == "early" || c.said.word == "late" || c.said.word == "middle"; // "two apexes" tells
     return manner::goesOnAsAdvice().in(after.substr(clauseAfter(after).size())) ||
-           hasWord(clauseBefore(before), {"never"}) || (c.kind == ClaimKind::Apex && !article) ||
-           c.kind == ClaimKind::Kerb;
+           hasWord(clauseBefore(before), {"never"}) || (c.kind == ClaimKind::Apex && aim && !article) || c.said.most ||
+           c.said.least || c.kind == ClaimKind::Kerb;
 }
 
 } // namespace

@@ -13,19 +13,30 @@ constexpr char kFlat[] = "flat", kLift[] = "lift", kNoLift[] = "no_lift", kSmall
 
 bool flat(Find& f, Claim& c) {
     const auto behind = firstWord(f.after());
-    for (const auto w : {"kerb", "kerbs", "spot", "spots",  "tyre",  "bottom", "bit",     "rock", "shift", "battery",
-                         "four", "broke", "6",    "ground", "track", "road",   "surface", "line", "light", "black"})
+    for (const auto w :
+         {"kerb", "kerbs", "spot",  "spots", "tyre",   "bottom", "bit",  "rock",    "shift", "battery", "four", "broke",
+          "land", "piece", "field", "6",     "ground", "track",  "road", "surface", "line",  "light",   "black"})
         if (behind == w) return false;
     const auto before = lastWords(f.before(), 5);
     if (hasWord(before, {"kerb", "kerbs", "ground", "surface", "track", "road", "tyre", "apron", "camber"}))
         return false;
-    if (hasWord(lastWords(f.before(), 1), {"a", "the"}) && f.inside() == "flat") return false; // of a tyre
+    if (hasWord(lastWords(f.before(), 1), {"a", "the", "went"}) && f.inside() == "flat") return false; // of a tyre
+    // Flat on the way in tells nothing of the corner.
+    if (hasWord(lastWords(f.before(), 4),
+                {"arrive", "arriving", "arrived", "approach", "approaching", "come", "coming"}) ||
+        hasWord(firstWord(f.after()), {"until", "till", "towards"}) ||
+        f.before().find("up to here") != f.before().npos || f.after().find("to the 1") < 3 ||
+        f.after().find("to the board") < 3)
+        return false;
     const bool hedgedToo = hasWord(f.sentence, {"think", "guess", "believe", "maybe", "probably", "reckon"});
     if (hasWord(lastWords(f.before(), 2), {"almost", "nearly", "quite"}) && !hedgedToo) return false;
     // "flat 30 metres after the apex" tells where, not whether.
     static const std::initializer_list<std::string_view> kWhere = {"metres", "yards",  "after", "from",
                                                                    "by",     "before", "until", "again"};
-    if (hasWord(lastWords(f.after().substr(0, 40), 12), kWhere)) return false;
+    const auto ahead = f.after().substr(0, 40);
+    const bool always =
+        ahead.find("from the first") < 3 || ahead.find("from the start") < 3 || ahead.find("from lap") < 3;
+    if (!always && hasWord(lastWords(ahead, 12), kWhere)) return false;
     c.said.word = kFlat;
     return true;
 }

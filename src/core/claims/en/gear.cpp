@@ -43,8 +43,10 @@ bool standsAlone(const Find& f) {
     // "look here first"; "first, look": in English the commonest first is no gear.
     if (f.inside() == "first" && !strong && !hasWord(behind, {"gear", "not", "is", "for"})) {
         const bool alone = begins && (behind == "." || behind == "!" || behind.empty());
-        if (!alone && !hasWord(lastWords(f.before(), 3),
-                               {"use", "using", "used", "need", "needs", "take", "down", "select", "hold", "in"}))
+        if (!alone &&
+            !hasWord(lastWords(f.before(), 2), {"not", "possibly", "maybe", "probably", "perhaps", "think"}) &&
+            !hasWord(lastWords(f.before(), 3),
+                     {"use", "using", "used", "need", "needs", "take", "down", "select", "hold", "in"}))
             return false;
     }
     const auto before = lastWords(f.before(), 1);
@@ -99,7 +101,7 @@ constexpr ClaimRule kRules[] = {
          if (hasWord(f.after().substr(0, 10), {"metres", "percent", "gear"})) return false;
          return down(f, c);
      }},
-    {R"(\b(?P<span>(?:down|drop|knock it down|click it down|knock it back|go down) (?P<n>one|[1-6]))(?: to|,| and|\.| by| at| before| already| ?$))",
+    {R"(\b(?P<span>(?:down|drop|knock it down|click it down|knock it back|go down) (?P<n>one|[1-6]))(?: to|,| and|\.| by| on| at| before| already| ?$))",
      [](Find& f, Claim& c) {
          if (hasWord(lastWords(f.before(), 2), {"slow", "slows", "slowing", "speed"})) return false;
          return down(f, c);

@@ -14,24 +14,31 @@ const Pattern& otherCase() {
         R"(race|qualifying|warm|hot|half|sticky|semi|road|winter|rain|brand new|scrubbed|bigger|smaller) (?:tyres?|)"
         R"(tanks?|fuel|rubber|brakes|load|set|compound|slicks?|wets|trim|downforce|wing|tank|wear)|on (?:the |new |)"
         R"(old |fresh |used )?(?:slicks|wets|inters|intermediates|softs|hards|mediums)|when the (?:tyres?|brakes?|)"
-        R"(track|car|tank|fuel|road|surface) (?:are|is|goes|gets|get) (?:cold|new|old|worn|wet|full|heavy|light|)"
-        R"(damp|hot|empty|low|off|gone|tired)|(?:cold|wet|worn|old|new|fresh) tyres?|full tanks?|low fuel|(?:in|)"
-        R"(with|for) (?:the|a|an|my|your) (?:[a-z]+ ){0,2}(?:car|kart|class|van|truck|bike|motorbike|hatchback|)"
-        R"(saloon|prototype|gt|tourer|single seater|formula|one make|rental|roadster|coupe|minibus|drive|setup)s?|)"
-        R"((?:the|those|some|all|most) (?:fast|slow|other|faster|slower|quick|quicker|big|bigger|small|smaller|)"
-        R"(lower|upper|gt|prototype|touring|top|turbo|lighter|heavier|light|heavy|powerful|old|older|historic|)"
-        R"(modern|rear wheel drive|front wheel drive|four wheel drive|local|pro|amateur|electric|diesel|previous|)"
-        R"(new|newer|works|junior|senior|second|b|a|sports|brave|quickest|slowest) (?:class|cars?|drivers?|ones?|)"
-        R"(lot|guys?|boys|girls|people|prototypes?|chassis|engine|machines?|karts?|bikes?|field|tourers?|)"
-        R"(hatchbacks?|saloons?|version|pros?|kids|group|layout)|the (?:prototypes?|touring cars|gts?|gt cars|)"
-        R"(motorbikes|bikes|karts|trucks|lorries|pros|professionals|formula cars|single seaters|hatchbacks|tourers|)"
-        R"(saloons|rest of the field|others|leaders|brave|locals|amateurs)|(?:a|an|any) (?:[a-z]+ )?(?:prototype|)"
+        R"(track|car|tank|fuel|road|surface) (?:overheat|fade|(?:are|is|goes|gets|get|go|drop|start to go) (?:cold|)"
+        R"(new|old|worn|wet|full|heavy|light|damp|hot|empty|low|off|gone|tired))|(?:cold|wet|worn|old|new|)"
+        R"(fresh) tyres?|full tanks?|low fuel|(?:in|with|for) (?:the|a|an|my|your) (?:[a-z]+ ){0,2}(?:car|kart|)"
+        R"(class|van|truck|bike|motorbike|hatchback|saloon|prototype|gt|tourer|single seater|formula|one make|)"
+        R"(rental|roadster|coupe|minibus|drive|setup)s?|(?:the|those|some|all|most) (?:fast|slow|other|faster|)"
+        R"(slower|quick|quicker|big|bigger|small|smaller|lower|upper|gt|prototype|touring|top|turbo|lighter|)"
+        R"(heavier|light|heavy|powerful|old|older|historic|modern|rear wheel drive|front wheel drive|)"
+        R"(four wheel drive|local|pro|amateur|electric|diesel|previous|new|newer|works|junior|senior|second|b|a|)"
+        R"(sports|brave|quickest|slowest) (?:class|cars?|drivers?|ones?|lot|guys?|boys|girls|people|prototypes?|)"
+        R"(chassis|engine|machines?|karts?|bikes?|field|tourers?|hatchbacks?|saloons?|version|pros?|kids|group|)"
+        R"(layout)|the (?:diesels?|electrics?|hybrids?|turbos?|prototypes?|touring cars|gts?|gt cars|motorbikes|)"
+        R"(bikes|karts|trucks|lorries|pros|professionals|formula cars|single seaters|hatchbacks|tourers|saloons|)"
+        R"(rest of the field|others|leaders|brave|locals|amateurs)|(?:a|an|any) (?:[a-z]+ )?(?:prototype|)"
         R"(touring car|gt car|motorbike|kart|truck|single seater|hatchback|tourer|saloon|van) (?:would|will|can|)"
-        R"(could|needs?|takes?|is|does)|another (?:car|driver|day|class)|most (?:will|would|need|lift|brake|use|)"
-        R"(take|prefer|want)|(?:fast|faster|slow|slower|other|big|bigger|small|smaller|light|heavy|turbo|touring|)"
-        R"(gt|modern|old|older|electric|single seat) (?:cars|drivers|karts|bikes|machines|prototypes)|(?:most|some|)"
-        R"(other|many|few|lots of) (?:people|drivers|guys|cars|of them|pros|teams|folk)|others|(?:everyone|)"
-        R"(everybody|people|they) (?:says?|tells?|thinks?)|everybody else|everyone else|somebody else|someone else|)"
+        R"(could|needs?|takes?|is|does)|another (?:car|driver|day|class)|(?:beginners?|novices|rookies|learners|)"
+        R"(pupils|pros|professionals|locals|amateurs|heroes)(?: [a-z]+)?|some (?:do|use|take|brake|lift|go|stay|)"
+        R"(keep|prefer|like|are|will|would)|for some|on (?:monday|tuesday|wednesday|thursday|friday|saturday|)"
+        R"(sunday)s?|before the (?:resurfacing|change|new)|until (?:last|the) (?:season|year|resurfacing|rules)|)"
+        R"(the old (?:brake|braking|turn|apex|gear|line|track)(?: [a-z]+)?|(?:in|round) the other (?:direction|)"
+        R"(way)|the other way round|in reverse|on an? (?:hot|flying|qualifying|cool|push|slow|race|banzai) lap|)"
+        R"((?:rental|hire) (?:karts?|cars?)|most (?:will|would|need|lift|brake|use|take|prefer|want)|(?:fast|)"
+        R"(faster|slow|slower|other|heavier|lighter|big|bigger|small|smaller|light|heavy|turbo|touring|gt|modern|)"
+        R"(old|older|electric|single seat) (?:cars|drivers|karts|bikes|machines|prototypes)|(?:most|some|other|)"
+        R"(many|few|lots of) (?:people|drivers|guys|cars|of them|pros|teams|folk)|others|(?:everyone|everybody|)"
+        R"(people|they) (?:says?|tells?|thinks?)|everybody else|everyone else|somebody else|someone else|)"
         R"(team ?mate'?s?|yesterday|the day before|last (?:year|season|week|month|time|weekend|race|year's|)"
         R"(season's)|this morning|tomorrow|next (?:year|season|month)|in (?:the )?(?:race|qualifying|practice|)"
         R"(testing|quali|final|heats)(?: trim| pace)?|(?:on|during) (?:the|my|an?) (?:out|in|warm up|formation|)"
@@ -99,9 +106,10 @@ const Pattern& advice() {
     static const Pattern kPattern(
         R"(\b(?:should|ought|must|mustn't|shouldn't|have to|has to|need to|needs to|needs|want to|wants to|wanna|)"
         R"(next time|try|let's|make sure|you can|you could|you may|remember to|better|would like|i'd like|i want|)"
-        R"(enough for you|is enough|got to|gotta|you'd|the aim|(?:this|it|this one|the corner|that) wants|)"
-        R"(aim (?:for|to|at)|target|ideally|the idea|the plan is|allowed|it pays|think of|bring|recommend|suggest|)"
-        R"(tell you|yours|ask for|go for|wait for|be patient|no less|no more)\b)");
+        R"(enough for you|is enough|got to|gotta|you'd|the aim|i'd (?:rather|stay|use|take|go|be|brake|lift|turn|)"
+        R"(keep|hold|carry|try|want|leave|aim)|(?:this|it|this one|the corner|that) wants|aim (?:for|to|at)|target|)"
+        R"(ideally|the idea|the plan is|allowed|it pays|think of|bring|recommend|suggest|tell you|yours|ask for|)"
+        R"(go for|wait for|be patient|no less|no more)\b)");
     return kPattern;
 }
 
@@ -117,7 +125,7 @@ const Pattern& imperative() {
         R"(stick|stretch|don't|brush|trust|slow|delay|build|say|snatch|sling|snick|hop|mount|knock|click|bang|tap|)"
         R"(bury|nail|floor|straddle|straighten|attack|lick|short shift|downshift|upshift|double|use up|skim|graze|)"
         R"(steer|send|rotate|point|follow|forget|ignore|tickle|nudge|peel|swing|move|pull|throw|treat|climb|drift|)"
-        R"(tuck|float|sweep|cut|head|work|find|click|count|check|arrive|full|modulate)\b)");
+        R"(tuck|float|sweep|cut|head|work|find|click|count|check|arrive|modulate)\b)");
     return kPattern;
 }
 

@@ -14,8 +14,8 @@ bool length(Find& f, Claim& c) {
                                      : "m";
     const auto behind = firstWord(f.after());
     for (const auto w :
-         {"before", "after", "past",    "short",  "ahead",  "beyond", "earlier", "later", "wide", "high",
-          "of",     "in",    "further", "deeper", "sooner", "off",    "away",    "from",  "more", "less"})
+         {"before", "after",   "past",   "short",  "ahead", "beyond", "earlier", "later", "wide", "high", "of",
+          "in",     "further", "deeper", "sooner", "too",   "off",    "away",    "from",  "more", "less"})
         if (behind == w &&
             !(behind == "of" && hasWord(f.after().substr(0, 30), {"braking", "brake", "trail", "trailing"})) &&
             !(behind == "from" && hasWord(f.after().substr(0, 40), {"turn", "line"})) &&

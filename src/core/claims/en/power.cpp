@@ -126,7 +126,7 @@ constexpr Phrase kElse[] = {
 
 std::string_view relation(std::string_view r) {
     const auto has = [&](std::string_view w) { return r.find(w) != r.npos; };
-    if (has("just after") || has("right after") || has("straight after") || has("shortly after") ||
+    if (has("just after") || has("just past") || has("right after") || has("straight after") || has("shortly after") ||
         has("immediately after"))
         return "just_after";
     if (has("by the time")) return "by";

@@ -31,6 +31,7 @@ constexpr Phrase kWhich[] = {{"minimum", "min_speed_kmh"},
                              {"track-out", "exit_speed_kmh"},
                              {"track out", "exit_speed_kmh"},
                              {"onto the straight", "exit_speed_kmh"},
+                             {"in at", "entry_speed_kmh"},
                              {"arrive", "entry_speed_kmh"},
                              {"arriving", "entry_speed_kmh"},
                              {"arrives", "entry_speed_kmh"},
@@ -103,6 +104,13 @@ constexpr Phrase kCues[] = {{"speed", ""},
                             {"slows", ""},
                             {"slow it", ""},
                             {"down to", ""},
+                            {"fall below", ""},
+                            {"falls below", ""},
+                            {"below", ""},
+                            {"drop under", ""},
+                            {"under", ""},
+                            {"in at", ""},
+                            {"out at", ""},
                             {"drop to", ""},
                             {"dropped to", ""},
                             {"clocked", ""},
@@ -216,7 +224,7 @@ bool bareSpeed(Find& f, Claim& c) {
     c.unit = spokenUnit(f.sentence);
     if (!n || !countsSpeed(*n, c.unit) || ofSomethingElse(f.sentence)) return false;
     if (hasWord(lastWords(f.before(), 1),
-                {"turn", "corner", "lap", "number", "the", "t", "than", "car", "p", ":", "plus", "metre", "between"}) ||
+                {"turn", "corner", "lap", "number", "the", "t", "car", "p", ":", "plus", "metre", "between"}) ||
         hasWord(lastWords(f.before(), 4), {"throttle", "brake"}) ||
         hasWord(lastWords(f.before(), 2), {"metre", "percent", "board", "turn", "corner", "metres"}) || ofAGain(f))
         return false;
@@ -236,6 +244,9 @@ bool bareSpeed(Find& f, Claim& c) {
     // "a hundred and eighty-eight, no brakes": a number that is a whole clause and too large for anything else.
     constexpr double kOnlySpeeds = 100;
     if (!cued && alone && whole && (beside || (*n > kOnlySpeeds && clause.to < f.sentence.size()))) cued = true;
+    const auto near = lastWords(f.before(), 1);
+    if (!cued && hasWord(near, {"at"}) && *n > kOnlySpeeds && whole) cued = true; // "fifth at one eighty"
+    if (!cued && (f.before().ends_with("slower than ") || f.before().ends_with("faster than "))) cued = true;
     if (!cued) // "maybe one thirty", "it's a 240 approach"
         cued =
             whole && *n > kOnlySpeeds && hasWord(rest, {"maybe", "about", "around", "probably", "perhaps", "roughly"});

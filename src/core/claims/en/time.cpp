@@ -19,7 +19,7 @@ bool toAnother(Find& f, Claim& c) {
 }
 
 constexpr ClaimRule kRules[] = {
-    {R"(\b(?P<span>(?P<n>@N)(?: seconds?| s| secs?)?) (?:(?:or so|or thereabouts|more or less|flat|exactly|later|and) )*(?:to get to|to reach|to|until|till|before|from here to|from (?:here|this one) to|on to|you're at|you are at|we're at|and you're at|later you're at|later it's|and then)(?: you reach| you're at| we reach)? (?:the )?(?P<corner>next(?: one| corner)?|@CORNER|hairpin)\b)",
+    {R"(\b(?P<span>(?P<n>@N)(?: seconds?| s| secs?)?) (?:(?:or so|or thereabouts|more or less|flat|exactly|later|and) )*(?:to go to|to go until|to get to|to reach|to|until|till|before|from here to|from (?:here|this one) to|on to|you're at|you are at|we're at|and you're at|later you're at|later it's|and then)(?: you reach| you're at| we reach)? (?:the )?(?P<corner>next(?: one| corner)?|@CORNER|hairpin)\b)",
      [](Find& f, Claim& c) {
          const bool unit = f.inside().find('s') != std::string_view::npos;
          if (!unit && !hasWord(f.sentence, {"second", "seconds", "takes"}) &&
@@ -39,6 +39,14 @@ constexpr ClaimRule kRules[] = {
          c.said.number = 60 * std::floor(lap / 100) + std::fmod(lap, 100) + t / 10;
          c.unit = "s", c.fact = ofSomebodyElse(f.sentence) ? "none" : "lap_time_s";
          return true;
+     }},
+    {R"(\b(?:lap|time|lap's)(?: [a-z']+){0,3} (?P<span>(?P<n>[3-9][0-9]\.[0-9]+))(?: |$)(?:\.|,|$|and|on)?)",
+     [](Find& f, Claim& c) {
+         if (hasWord(firstWord(f.after()), {"metres", "km/h", "mph", "percent", "%", "kilometres", "miles"}))
+             return false;
+         c.said.number = figureOf(f.group("n")), c.unit = "s",
+         c.fact = ofSomebodyElse(f.sentence) ? "none" : "lap_time_s";
+         return c.said.number.has_value();
      }},
     {R"(\b(?P<span>(?P<n>1[0-5][0-9]\.[0-9]+|2[0-5][0-9]\.[0-9]+))(?: |$))",
      [](Find& f, Claim& c) { // "one twenty-three point four": 123.4
@@ -68,6 +76,13 @@ constexpr ClaimRule kRules[] = {
          const bool tenth = unit.find("tenth") == 0;
          if ((n == "a" || n == "one") && unit.find("sec") == 0) {
              const auto behind = firstWord(f.after());
+             static constexpr std::string_view kMay[] = {
+                 "",       ",",     ".",      "!",      "here",    "there", "in",     "goes", "is",   "on",
+                 "every",  "per",   "slower", "faster", "quicker", "lost",  "gained", "away", "with", "from",
+                 "behind", "ahead", "just",   "by",     "at",      "and",   "if",     "when", "off",  "or"};
+             bool may = false;
+             for (const auto w : kMay) may |= behind == w;
+             if (!may) return false;
              if (hasWord(f.after().substr(0, 14),
                          {"gear", "apex", "kerb", "look", "board", "lap", "time", "later", "place", "one"}) ||
                  behind == "to" || behind == "." || behind == ",")
