@@ -35,10 +35,10 @@ double secondsOf(const ClaimReader& reader, const std::string& text) {
     return std::chrono::duration<double>(std::chrono::steady_clock::now() - begin).count();
 }
 
-/// A million letters of that, again and again.
-std::string megabyteOf(const std::string& words) {
+/// A million letters; `words` is asked for its n-th piece, so that no sentence need come twice.
+template <typename F> std::string megabyteOf(F&& words) {
     std::string text;
-    while (text.size() < 1000000) text += words;
+    for (int n = 0; text.size() < 1000000; ++n) text += words(n);
     return text;
 }
 
@@ -52,18 +52,24 @@ Report accuracyOfClaims() {
     std::ifstream file(kFolder / "facts.json");
     const auto facts = claimFactsFrom(nlohmann::ordered_json::parse(file));
     const ClaimReader reader(*facts);
+    const std::string claims = "Brake at the 100 board in third gear with seventy percent and a late apex. ";
+    const double again = secondsOf(reader, megabyteOf([&](int) { return claims; }));
     const double dense =
-        secondsOf(reader, megabyteOf("Brake at the 100 board in third gear with seventy percent and a late apex. "));
-    const double prose = secondsOf(
-        reader, megabyteOf("The road opens behind the hedge and you can see the whole valley, which is a fine place to "
-                           "take a breath and think about what comes. We came here first as children. "));
+        secondsOf(reader, megabyteOf([&](int n) { return "Take " + std::to_string(n) + ": " + claims; }));
+    const double prose =
+        secondsOf(reader, megabyteOf([&](int n) {
+                      return "On day " + std::to_string(n) +
+                             " the road opens behind the hedge and you can see the whole valley, which is a "
+                             "fine place to take a breath and think about what comes. We came here first as children. ";
+                  }));
     const auto& u = unseen.all;
     return {{"contradictions shown that are some, of unseen sentences", u.precision(), "", 0.95, false},
             {"contradictions found, of unseen sentences", u.recall(), "", 0.9, false},
             {"verdicts right, of unseen sentences", share(u.verdicts, u.there), "", 0.9, false},
             {"nothing found where nothing is claimed, unseen", share(u.keptSilent, u.silent), "", 0.95, false},
             {"a megabyte of prose", prose, "s", 0.1},
-            {"a megabyte of claims and nothing else", dense, "s", 0.1}};
+            {"a megabyte of five claims again and again", again, "s", 0.1},
+            {"a megabyte of claims, no sentence twice", dense, "s", 0.1}};
 }
 
 } // namespace hl::bench

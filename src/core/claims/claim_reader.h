@@ -8,6 +8,8 @@
 
 namespace hl {
 
+class Grammar;
+
 class ClaimReader {
   public:
     /// The names of things and corners are part of the grammar. The facts must outlive the reader.
@@ -19,7 +21,9 @@ class ClaimReader {
     std::vector<Claim> read(std::string_view text, int corner) const;
 
   private:
-    struct Grammar;
+    /// Spans in bytes of the plain sentence.
+    std::vector<Claim> readSentence(std::string_view sentence, int corner) const;
+
     std::unique_ptr<const Grammar> grammar_;
     const ClaimFacts& facts_;
 };

@@ -36,6 +36,7 @@ struct KindOfClaim {
 std::span<const KindOfClaim> englishClaims();
 
 // For rules.
+std::span<const std::string_view> ordinalWords();      ///< from first to eighth
 std::optional<int> ordinalOf(std::string_view word);   ///< "third"
 std::optional<double> figureOf(std::string_view text); ///< "80"; "one", "a" and "an" are 1
 /// Whether a word of the list stands in a text, as a word.

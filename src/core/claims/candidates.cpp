@@ -1,0 +1,162 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/claims/candidates.h"
+
+#include "core/claims/rules.h"
+
+#include <algorithm>
+#include <re2/re2.h>
+
+namespace hl {
+namespace {
+
+using re2::RE2;
+using re2::StringPiece;
+
+bool overlap(const Candidate& a, const Candidate& b) { return a.from < b.to && b.from < a.to; }
+
+/// Of two kinds over each other the one that says more.
+bool givesWay(ClaimKind loser, ClaimKind winner) {
+    using K = ClaimKind;
+    if (winner == K::Power)
+        return loser == K::Flat || loser == K::Distance || loser == K::Apex || loser == K::ThrottlePct;
+    if (winner == K::Distance) return loser == K::Metres || loser == K::Kerb || loser == K::Speed || loser == K::Gear;
+    if (winner == K::BrakePct || winner == K::ThrottlePct)
+        return loser == K::Speed || loser == K::Metres || loser == K::Gear || loser == K::Time;
+    if (winner == K::Compare) return loser == K::Gear;
+    if (winner == K::Time) return loser == K::Speed || loser == K::Metres || loser == K::Gear;
+    if (winner == K::BrakeShape) return loser == K::Flat || loser == K::Power;
+    return false;
+}
+
+std::vector<Candidate> chosen(std::vector<Candidate> all) {
+    std::vector<bool> gone(all.size(), false);
+    for (std::size_t i = 0; i < all.size(); ++i)
+        for (std::size_t k = 0; k < all.size() && !gone[i]; ++k) {
+            if (i == k || gone[k] || !overlap(all[i], all[k])) continue;
+            const auto &a = all[i], &b = all[k];
+            if (a.claim.kind == b.claim.kind)
+                gone[i] = a.length() < b.length() || (a.length() == b.length() && a.rule > b.rule);
+            else
+                gone[i] = givesWay(a.claim.kind, b.claim.kind);
+        }
+    std::vector<Candidate> out;
+    for (std::size_t i = 0; i < all.size(); ++i)
+        if (!gone[i]) out.push_back(std::move(all[i]));
+    std::sort(out.begin(), out.end(),
+              [](auto& a, auto& b) { return a.from != b.from ? a.from < b.from : a.claim.kind < b.claim.kind; });
+    return out;
+}
+
+/// "I brake ten metres after it": that there is braking is no second claim beside where or how hard.
+void dropPlainBraking(std::vector<Candidate>& all) {
+    const auto tells = [](const Candidate& c) {
+        return c.claim.kind == ClaimKind::BrakePct || c.claim.kind == ClaimKind::BrakeShape ||
+               (c.claim.kind == ClaimKind::Distance && c.claim.fact == "brake_onset_m");
+    };
+    if (std::none_of(all.begin(), all.end(), tells)) return;
+    std::erase_if(all, [](const Candidate& c) {
+        return c.claim.kind == ClaimKind::Flat && c.claim.said.word == "brake" && c.bare;
+    });
+}
+
+/// "third , sorry , fourth": the last one counts.
+void dropTakenBack(std::vector<Candidate>& all, std::string_view text) {
+    static const RE2 kBack(
+        R"(^ *,? *(?:gear )?,? *(?:er|uh|um|well|oh)?,? *(?:sorry|no|i mean|i meant|or rather|rather|make that|correction|no wait|wait|scratch that|strike that|excuse me|pardon)\b[ ,]*(?:no|i mean|it's|make that|that's|in|at|sorry|,|to|about|the)*[ ,]*(?:i mean|it's|in|at|to|,)* *$)");
+    for (std::size_t i = 0; i + 1 < all.size();) {
+        bool back = false;
+        for (std::size_t k = i + 1; k < all.size() && k < i + 3; ++k) {
+            if (all[k].claim.kind != all[i].claim.kind || all[k].from < all[i].to) continue;
+            const StringPiece between(text.data() + all[i].to, all[k].from - all[i].to);
+            static const RE2 kSaid(R"(\b(?:i|we) (?:said|wrote|called it|say)(?: it was| it's)? *$)"),
+                kBut(R"(^ ?,? but\b)");
+            back =
+                RE2::PartialMatch(between, kBack) ||
+                (RE2::PartialMatch(between, kBut) && RE2::PartialMatch(StringPiece(text.data(), all[i].from), kSaid));
+            break;
+        }
+        if (back)
+            all.erase(all.begin() + static_cast<std::ptrdiff_t>(i));
+        else
+            ++i;
+    }
+}
+
+/// Which of two pedals a bare percentage is of, and which gear is spoken of, the corner and the clause decide.
+void decide(Candidate& c, std::string_view sentence, const ClaimCorner* corner) {
+    auto& claim = c.claim;
+    if (claim.fact == "either") {
+        claim.fact.clear();
+        const bool brakes = !corner || corner->facts.brakes.value_or(true);
+        if (!brakes) claim.kind = ClaimKind::ThrottlePct;
+    }
+    if (claim.kind == ClaimKind::BrakePct) claim.fact = "brake_peak_pct";
+    if (claim.kind == ClaimKind::ThrottlePct) claim.fact = "throttle_low_pct";
+    if (claim.kind == ClaimKind::Gear && claim.said.number) {
+        const auto before = sentence.substr(0, c.from), after = sentence.substr(c.to, 26);
+        const auto near = lastWords(before, 4);
+        claim.fact = "min_gear";
+        if (hasWord(before, {"arrive", "arriving", "arrives", "approach", "approaching", "approached"}) ||
+            before.find("come in") != before.npos || before.find("coming in") != before.npos ||
+            hasWord(lastWords(before, 1), {"from"}) || hasWord(after, {"approach", "approaching"}) ||
+            after.find("on the way in") != after.npos)
+            claim.fact = "entry_gear";
+        if (hasWord(near, {"exit", "upshift", "out"}) || near.find("shift up") != near.npos ||
+            near.find("up to") != near.npos || near.find("short shift") != near.npos ||
+            after.find("on the exit") != after.npos || after.find("at the exit") != after.npos ||
+            after.find("on the way out") != after.npos)
+            claim.fact = "exit_gear";
+    }
+}
+
+/// "third, second": on the way down all but the last are gears one goes through.
+void throughTheGears(std::vector<Candidate>& all) {
+    constexpr std::size_t kNear = 12; // bytes between them
+    for (std::size_t i = 0; i + 1 < all.size(); ++i) {
+        auto &a = all[i].claim, &b = all[i + 1].claim;
+        const bool gears = a.kind == ClaimKind::Gear && b.kind == ClaimKind::Gear && a.said.number && b.said.number;
+        if (!gears || all[i + 1].from - all[i].to >= kNear) continue;
+        if (*b.said.number < *a.said.number) a.fact = "shifts";
+        if (*b.said.number > *a.said.number && a.fact != "shifts") b.fact = "shifts"; // on the way out
+    }
+}
+
+/// "from 148 to 36", "a hundred and forty-eight, then thirty-six": of two bare speeds the first is the one on entry.
+void slowing(std::vector<Candidate>& all) {
+    constexpr double kMuch = 1.3;
+    for (std::size_t i = 0; i + 1 < all.size(); ++i) {
+        auto &a = all[i].claim, &b = all[i + 1].claim;
+        const bool speeds = a.kind == ClaimKind::Speed && b.kind == ClaimKind::Speed && a.unit == b.unit;
+        if (speeds && a.fact == "min_speed_kmh" && b.fact == "min_speed_kmh" && *a.said.number > kMuch * *b.said.number)
+            a.fact = "entry_speed_kmh";
+    }
+}
+
+/// "fourth, fourth, fourth" claims it once.
+void onceEach(std::vector<Candidate>& all) {
+    constexpr std::size_t kNear = 14; // bytes
+    for (std::size_t i = 1; i < all.size();) {
+        const auto &a = all[i - 1].claim, &b = all[i].claim;
+        const bool same =
+            a.kind == b.kind && a.kind == ClaimKind::Gear && a.said.number && a.said.number == b.said.number;
+        if (same && all[i].from - all[i - 1].to < kNear)
+            all.erase(all.begin() + static_cast<std::ptrdiff_t>(i));
+        else
+            ++i;
+    }
+}
+
+} // namespace
+
+std::vector<Candidate> settled(std::vector<Candidate> found, std::string_view sentence, const ClaimCorner* corner) {
+    for (auto& c : found) decide(c, sentence, corner);
+    found = chosen(std::move(found));
+    dropPlainBraking(found);
+    dropTakenBack(found, sentence);
+    onceEach(found);
+    throughTheGears(found);
+    slowing(found);
+    return found;
+}
+
+} // namespace hl

@@ -1,0 +1,35 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The rules of a language, with the names of one track in them, ready to be looked for.
+#pragma once
+#include "core/claims/candidates.h"
+#include "core/claims/rules.h"
+
+#include <map>
+#include <memory>
+#include <re2/re2.h>
+#include <re2/set.h>
+#include <string>
+
+namespace hl {
+
+class Grammar {
+  public:
+    /// Takes about 15 ms: patterns are compiled.
+    explicit Grammar(const ClaimFacts& facts);
+    /// In the order of the rules; several may stand over each other.
+    std::vector<Candidate> find(std::string_view sentence) const;
+
+  private:
+    struct Rule {
+        ClaimKind kind;
+        const ClaimRule* rule;
+        std::unique_ptr<re2::RE2> pattern;
+        std::map<std::string, int> groups;
+    };
+    static void apply(const Rule& rule, std::size_t number, std::string_view sentence, std::vector<Candidate>& out);
+
+    std::vector<Rule> rules_;
+    std::unique_ptr<re2::RE2::Set> any_; ///< which rules a sentence is worth looking at with
+};
+
+} // namespace hl
