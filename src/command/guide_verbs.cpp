@@ -9,6 +9,7 @@
 #include "jobs/bring_in.h"
 #include "jobs/look.h"
 #include "jobs/publish.h"
+#include "jobs/render.h"
 #include "jobs/takes.h"
 #include "store/files.h"
 #include "store/guide_file.h"
@@ -93,6 +94,9 @@ Answer checkAnswer(const GuideArguments& a) {
     if (!o) return o.error();
     json list = json::array();
     auto found = checkGuide(o->guide, o->session.measured);
+    const auto labels = labelsFor(o->guide, o->session, o->cut);
+    for (auto& f : checkCut(asSaid(o->guide, o->session.measured), o->cut, clockOf(o->guide, o->session), &labels))
+        found.push_back(std::move(f));
     for (auto& f : unheardWords(o->speeches, o->guide)) found.push_back(std::move(f));
     for (const auto& f : found)
         list.push_back({{"rule", f.rule},
@@ -102,7 +106,9 @@ Answer checkAnswer(const GuideArguments& a) {
                         {"beat", f.beat ? json(f.beat.value) : json(nullptr)},
                         {"message", f.message},
                         {"claim", f.claim},
-                        {"measured", f.measured}});
+                        {"measured", f.measured},
+                        {"to_do", key(toDo(f))},
+                        {"at_s", f.atS >= 0 ? json(rounded(f.atS, 3)) : json(nullptr)}});
     return json{{"findings", list}};
 }
 

@@ -191,4 +191,9 @@ Result<RenderReport> render(const Guide& guide, const Session& m, const Cut& cut
                         wall};
 }
 
+LabelPlan labelsFor(const Guide& g, const Session& s, const Cut& cut) {
+    const auto clock = clockOf(g, s);
+    return plannedLabels(stageOf(g, s, clock), cut, labelWidth);
+}
+
 } // namespace hl

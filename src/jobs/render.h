@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
+#include "core/cut/label_plan.h"
 #include "jobs/session.h"
 
 namespace hl {
@@ -31,5 +32,8 @@ OutputSize outputSize(const VideoInfo& video);
 
 /// `frame` fitted into the size with black bars where its shape differs.
 YuvFrame fitted(YuvFrame frame, OutputSize size);
+
+/// Where the words beside the marks stand throughout a guide.
+LabelPlan labelsFor(const Guide& guide, const Session& session, const Cut& cut);
 
 } // namespace hl

@@ -137,7 +137,7 @@ Ordered toJson(const Claim& c) {
     if (!c.fact.empty()) j["fact"] = c.fact;
     if (c.stance != Stance::Other)
         j["against"] = c.stance == Stance::Advised || c.stance == Stance::Negated ? "advice" : "facts";
-    if (c.about) j["approx"] = true;
+    if (c.nearly) j["approx"] = true;
     if (!c.alsoAs.empty()) {
         j["stance_also"] = Ordered::array();
         for (const auto s : c.alsoAs) j["stance_also"].push_back(key(s));

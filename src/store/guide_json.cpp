@@ -107,6 +107,10 @@ json write(const Beat& b) {
     if (b.shown) j["shown"] = text(*b.shown);
     if (b.pass != Pass::Walk) j["pass"] = key(b.pass);
     if (!b.caption.empty()) j["caption"] = b.caption;
+    if (!b.left.empty())
+        j["left"] = listOf(b.left, [](const LeftClaim& l) {
+            return json{{"kind", l.kind}, {"said", l.said}, {"why", l.why}};
+        });
     if (!b.takes.empty()) j["takes"] = listOf(b.takes, [](const Take& t) { return withMore(toJson(t), t.more); });
     return j;
 }
@@ -124,6 +128,10 @@ Beat beatFrom(const JsonView& v) {
     Beat b{{v.whole("id")}, topicFrom(v, kept), v.number("at_m"), v.text("words"), v.text("cue", "")};
     if (const auto shown = v.find("shown")) b.shown = pictureFrom(*shown);
     b.caption = v.text("caption", "");
+    if (v.find("left"))
+        b.left = listOf<LeftClaim>(v, "left", [](const JsonView& l) {
+            return LeftClaim{l.text("kind"), l.text("said"), l.text("why")};
+        });
     const auto pass = v.text("pass", "walk");
     if (const auto known = passOf(pass))
         b.pass = *known;
@@ -535,6 +543,7 @@ json whole(const Guide& g) {
     if (g.voiceCare != VoiceCare{})
         j["voice"] = {{"high_pass", g.voiceCare.highPass}, {"less_noise", g.voiceCare.lessNoise}};
     if (g.wordTimes) j["caption_word_times"] = true;
+    if (!g.notAllowed.empty()) j["names_not_allowed"] = g.notAllowed;
     return j;
 }
 
@@ -563,6 +572,8 @@ Result<Guide> guideFrom(const json& j) {
     if (const auto voice = v.find("voice"))
         g.voiceCare = {voice->flag("high_pass", false), voice->flag("less_noise", false)};
     g.wordTimes = v.flag("caption_word_times", false);
+    if (v.find("names_not_allowed"))
+        for (const auto& name : v.at("names_not_allowed").list()) g.notAllowed.push_back(name.text());
     if (wrong) {
         wrong->id = "guide.bad-value";
         return *wrong;

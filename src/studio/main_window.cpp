@@ -221,6 +221,11 @@ void MainWindow::addStation(Station& station) {
     const int at = pages_->count() - 1;
     connect(&station, &Station::lampChanged, this, [this, at, &station] { line_->setLamp(at, station.lamp()); });
     connect(&station, &Station::said, this, &MainWindow::say);
+    connect(&station, &Station::wordsWanted, this, [this](CornerId corner, BeatId beat) {
+        go(beat ? tr("Words") : tr("Corners"));
+        desk_->choose(corner);
+        here().showWords(beat);
+    });
     connect(&station, &Station::layoutChanged, this, &MainWindow::layDesk);
     connect(&station, &Station::newGuideWanted, this, [this] { newGuide(); });
     connect(&station, &Station::openWanted, this, &MainWindow::chooseGuide);

@@ -40,6 +40,7 @@ class Station : public QObject {
     virtual StationLayout layout() const { return {}; }
     virtual PictureTool* pictureTool() { return nullptr; } ///< has the clicks in the picture while one is here
     virtual QList<StationKey> keys() { return {}; }        ///< they work while one is at this station
+    virtual void showWords(BeatId) {}                      ///< they are wanted from elsewhere
     virtual void enter() {}
     virtual void leave() {} ///< before the window closes: what is under way here is told to stop
     virtual Lamp lamp() const { return Lamp::Hollow; }
@@ -50,6 +51,7 @@ class Station : public QObject {
     void said(const QString& text, bool wrong); ///< one line for the window
     void newGuideWanted();
     void openWanted();
+    void wordsWanted(hl::CornerId corner, hl::BeatId beat); ///< to be looked at where words are; 0: where corners are
 };
 
 } // namespace hl

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The headless command in this process: its answers, its exit codes, its messages.
+#include "support/gui_app.h"
 #include "support/ran.h"
 #include "support/scratch_folder.h"
 #include "support/stadium.h"
@@ -134,11 +135,12 @@ TEST_CASE("sync takes pairs set by hand") {
 }
 
 TEST_CASE("check and plan answer for the demo guide") {
+    hl::testing::applicationReady<QGuiApplication>(); // words beside marks are as wide as their font
     const auto c = run({"check", demo("saltmarrow-guide"), "--json"});
     REQUIRE(c.code == 0);
     const auto findings = c.answer()["findings"];
     for (const auto& f : findings) {
-        for (const char* key : {"rule", "severity", "corner", "where", "message", "claim", "measured"})
+        for (const char* key : {"rule", "severity", "corner", "where", "message", "claim", "measured", "to_do", "at_s"})
             CHECK(f.contains(key));
         CHECK(f["severity"] != "wrong"); // the draft does not contradict what it was made from
     }

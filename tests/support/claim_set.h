@@ -87,8 +87,7 @@ inline ClaimScores claimScores(const std::filesystem::path& facts, const std::fi
     for (std::string text; std::getline(lines, text);) {
         const auto line = nlohmann::ordered_json::parse(text);
         std::vector<nlohmann::ordered_json> read;
-        for (const auto& c : reader.read(line["text"].get<std::string>(), line["corner"]))
-            read.push_back(toJson(c));
+        for (const auto& c : reader.read(line["text"].get<std::string>(), line["corner"])) read.push_back(toJson(c));
         count.sentence(line, std::move(read));
     }
     return out;

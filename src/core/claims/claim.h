@@ -52,7 +52,8 @@ struct Claim {
     std::size_t from = 0, to = 0; ///< code points of the text
     Stance stance = Stance::Driven;
     std::vector<Stance> alsoAs; ///< ways in which it can be understood as well
-    bool about = false;         ///< "about", "around": doubles the tolerance
+    bool nearly = false;        ///< "about", "around": doubles the tolerance
+    std::optional<int> about;   ///< another corner than the one whose words they are
     std::string fact;           ///< what it is held against: "min_gear"; empty: nothing
     Verdict verdict = Verdict::Unknown;
     bool byAdvice = false; ///< it was held against the advice

@@ -31,7 +31,8 @@ std::vector<Claim> ClaimReader::readSentence(std::string_view sentence, int numb
     for (auto& c : settled(grammar_->find(sentence), sentence, facts_.corner(number))) {
         c.claim.from = c.from, c.claim.to = c.to;
         tellStance(sentence, c.from, c.to, c.claim);
-        holdAgainst(c.claim, facts_, number);
+        c.claim.about = grammar_->cornerNamed(sentence, c, number);
+        holdAgainst(c.claim, facts_, c.claim.about.value_or(number));
         out.push_back(std::move(c.claim));
     }
     return out;
@@ -51,7 +52,7 @@ std::vector<Claim> ClaimReader::read(std::string_view source, int number) const 
         const bool back = !it->second.empty() && takenBackBehind(text, s.to);
         for (auto claim : it->second) {
             claim.from = plain.from[s.from + claim.from], claim.to = plain.to[s.from + claim.to - 1];
-            if (back) claim.stance = Stance::Negated, holdAgainst(claim, facts_, number);
+            if (back) claim.stance = Stance::Negated, holdAgainst(claim, facts_, claim.about.value_or(number));
             out.push_back(std::move(claim));
         }
     }

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/claims/grammar.h"
 
+#include "core/claims/lexicon.h"
 #include "core/claims/plain.h"
 
 #include <algorithm>
@@ -97,6 +98,24 @@ Grammar::Grammar(const ClaimFacts& facts) {
             rules_.push_back(std::move(rule));
         }
     any_->Compile();
+    corners_ = std::make_unique<RE2>(expanded(R"(\b(?:at|in|for|through|into) (?:the )?(@CORNER)\b)", facts));
+    for (const auto& c : facts.corners) {
+        names_.emplace_back(plainName(c.name), c.number);
+        for (const auto* kind : {"turn ", "corner "}) names_.emplace_back(kind + std::to_string(c.number), c.number);
+    }
+}
+
+std::optional<int> Grammar::cornerNamed(std::string_view sentence, const Candidate& c, int corner) const {
+    using K = ClaimKind;
+    if (c.claim.kind == K::Compare || c.claim.kind == K::Time || c.claim.kind == K::Distance) return std::nullopt;
+    const auto clause = clauseAround(sentence, c.from, c.to);
+    StringPiece rest(sentence.data() + clause.from, clause.to - clause.from), name;
+    while (RE2::FindAndConsume(&rest, *corners_, &name)) {
+        const std::string_view named(name.data(), name.size());
+        for (const auto& [known, number] : names_)
+            if (known == named) return number == corner ? std::nullopt : std::optional(number);
+    }
+    return std::nullopt;
 }
 
 std::vector<Candidate> Grammar::find(std::string_view sentence) const {

@@ -18,6 +18,9 @@ class Grammar {
     explicit Grammar(const ClaimFacts& facts);
     /// In the order of the rules; several may stand over each other.
     std::vector<Candidate> find(std::string_view sentence) const;
+    /// The corner that a clause names ("in third at the Sluice"), where it is another than the one whose words they
+    /// are.
+    std::optional<int> cornerNamed(std::string_view sentence, const Candidate& find, int corner) const;
 
   private:
     struct Rule {
@@ -29,6 +32,8 @@ class Grammar {
     static void apply(const Rule& rule, std::size_t number, std::string_view sentence, std::vector<Candidate>& out);
 
     std::vector<Rule> rules_;
+    std::unique_ptr<re2::RE2> corners_; ///< a preposition and the name of a corner
+    std::vector<std::pair<std::string, int>> names_;
     std::unique_ptr<re2::RE2::Set> any_; ///< which rules a sentence is worth looking at with
 };
 

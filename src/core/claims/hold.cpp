@@ -22,7 +22,7 @@ class Held {
   public:
     Held(Claim& claim, const ClaimFacts& facts, const ClaimCorner& corner, bool advice)
         : c_(claim), all_(facts), corner_(corner), advice_(advice),
-          wide_(claim.about || claim.stance == Stance::Hedged ? 2 : 1) {}
+          wide_(claim.nearly || claim.stance == Stance::Hedged ? 2 : 1) {}
 
     Verdict verdict() {
         switch (c_.kind) {

@@ -108,8 +108,8 @@ bool asks(std::string_view s) { return manner::asking().in(s); }
 void tellStance(std::string_view s, std::size_t from, std::size_t to, Claim& c) {
     const auto before = s.substr(0, from), after = s.substr(std::min(to, s.size())), inside = s.substr(from, to - from);
     c.alsoAs.clear();
-    c.about = c.about || manner::about().in(before) || hasWord(after.substr(0, 14), {"ish"}) ||
-              after.substr(0, 8).find("or so") != after.npos;
+    c.nearly = c.nearly || manner::about().in(before) || hasWord(after.substr(0, 14), {"ish"}) ||
+               after.substr(0, 8).find("or so") != after.npos;
     if (manner::otherCase().in(conditionAround(s, from, to))) {
         c.stance = Stance::Other;
         return;
@@ -138,7 +138,7 @@ void tellStance(std::string_view s, std::size_t from, std::size_t to, Claim& c) 
         c.stance = told ? Stance::Advised : Stance::Driven;
         if (!m.plain) c.alsoAs.push_back(told ? Stance::Driven : Stance::Advised);
     }
-    if (c.about && c.stance != Stance::Hedged) c.alsoAs.push_back(Stance::Hedged);
+    if (c.nearly && c.stance != Stance::Hedged) c.alsoAs.push_back(Stance::Hedged);
     if (c.kind == ClaimKind::Flat && c.said.word.starts_with("no_")) c.alsoAs.push_back(Stance::Negated);
 }
 

@@ -60,6 +60,14 @@ Guide withWords(Guide g, BeatId id, std::string words) {
 Guide withCue(Guide g, BeatId id, std::string cue) {
     return changedBeat(std::move(g), id, [&](Beat& b) { b.cue = cue; });
 }
+Guide withClaimLeft(Guide g, BeatId id, LeftClaim left) {
+    if (left.why.empty()) return g;
+    return changedBeat(std::move(g), id, [&](Beat& b) {
+        std::erase_if(b.left, [&](const LeftClaim& l) { return l.kind == left.kind && l.said == left.said; });
+        b.left.push_back(left);
+    });
+}
+
 Guide withCaption(Guide g, BeatId id, std::string caption) {
     return changedBeat(std::move(g), id, [&](Beat& b) { b.caption = caption; });
 }

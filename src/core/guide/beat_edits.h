@@ -8,6 +8,8 @@ namespace hl {
 
 Guide withWords(Guide g, BeatId beat, std::string words);
 Guide withCue(Guide g, BeatId beat, std::string cue);
+/// A claim of those words stays although it differs; the reason must not be empty. Of the same claim the last counts.
+Guide withClaimLeft(Guide g, BeatId beat, LeftClaim left);
 Guide withCaption(Guide g, BeatId beat, std::string caption); ///< empty: the words are read
 Guide withBeatAt(Guide g, BeatId beat, double atM);           ///< kept inside its corner; beats stay in road order
 /// In another look at its corner; the outline gets the section that speaks it.

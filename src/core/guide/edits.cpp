@@ -69,6 +69,15 @@ Guide withFrameRate(Guide g, int frameRate) {
     g.frameRate = std::clamp(frameRate, kLeastFrameRate, kMostFrameRate);
     return g;
 }
+Guide withNamesNotAllowed(Guide g, std::vector<std::string> names) {
+    for (auto& n : names) {
+        const auto from = n.find_first_not_of(" \t"), to = n.find_last_not_of(" \t");
+        n = from == n.npos ? std::string() : n.substr(from, to - from + 1);
+    }
+    std::erase(names, std::string());
+    g.notAllowed = std::move(names);
+    return g;
+}
 Guide withWholeLapFirst(Guide g, bool first) {
     if (has(g.outline, SectionKind::Lap) == first) return g;
     for (auto& part : g.outline) std::erase(part.sections, SectionKind::Lap);

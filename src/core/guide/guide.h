@@ -37,6 +37,13 @@ std::string_view key(Pass p); ///< stable word for files: "walk"
 std::optional<Pass> passOf(std::string_view key);
 SectionKind sectionOf(Pass p); ///< that speaks them
 
+/// A claim that differs from what was measured, and was left.
+struct LeftClaim {
+    std::string kind, said; ///< of the claim, and its words
+    std::string why;
+    friend bool operator==(const LeftClaim&, const LeftClaim&) = default;
+};
+
 /// Words spoken together at one place on the road.
 struct Beat {
     BeatId id;
@@ -47,6 +54,7 @@ struct Beat {
     std::vector<Take> takes = {};        ///< the first is heard; none: the scratch voice speaks
     std::optional<PictureOf> shown = {}; ///< fills the picture while it is spoken; none: what its pass shows
     Pass pass = Pass::Walk;
+    std::vector<LeftClaim> left = {}; ///< that contradict the lap and stay all the same
     std::string caption =
         {}; ///< read in place of the words, `|` between what is shown one after the other; may be empty
     std::string more = {};
@@ -188,7 +196,8 @@ struct Guide {
     std::vector<SectionWords> sectionWords; ///< at most one of a section
     School school;
     VoiceCare voiceCare;
-    bool wordTimes = false; ///< captions say when each word is spoken
+    std::vector<std::string> notAllowed; ///< names that must not stand in the guide
+    bool wordTimes = false;              ///< captions say when each word is spoken
     Outline outline = usualOutline();
     Showings showings;
     int nextId = 2;            ///< higher than every id in the guide, and every one that ever was

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/document/desk.h"
 
+#include "jobs/render.h"
+
 #include "core/words/live_values.h"
 #include "picture/paint_marks.h"
 #include "store/guide_file.h"
@@ -12,7 +14,7 @@ namespace hl {
 namespace {
 
 constexpr TaskKind kOpening{"open", Lane::Quick, false}, kMeasuring{"measure"}, kPlanning{"plan"},
-    kPictures{"further pictures"};
+    kLookingOver{"look over the words"}, kPictures{"further pictures"};
 
 struct Read {
     Guide guide;
@@ -41,11 +43,6 @@ struct Planned {
     std::shared_ptr<const Cut> cut;
     std::shared_ptr<const LabelPlan> labels;
 };
-
-LabelPlan labelsFor(const Guide& g, const Session& s, const Cut& cut) {
-    const auto clock = clockOf(g, s);
-    return plannedLabels(stageOf(g, s, clock), cut, labelWidth);
-}
 
 } // namespace
 
@@ -88,6 +85,7 @@ void Desk::adopt(Guide guide, std::shared_ptr<const Session> session) {
     clock_ = clockOf(history_->now(), *session_);
     cut_ = std::make_shared<Cut>();
     labels_.reset();
+    look_ = {};
     speeches_ = std::make_shared<Speeches>();
     besideLaps_.begin(session_);
     corner_ = history_->now().corners.empty() ? CornerId{} : history_->now().corners.front().id;
@@ -138,7 +136,10 @@ void Desk::afterEdit(const Guide& before) {
     measureIfMoved();
     readPictures(before);
     emit changed(what);
-    if (what.spoken() || what.sources || what.format || what.scene || what.markers) replan();
+    if (what.spoken() || what.sources || what.format || what.scene || what.markers)
+        replan();
+    else
+        lookOverWords();
 }
 
 /// Facts follow the bounds. Until the new ones are there a corner that moved has none.
@@ -223,11 +224,16 @@ const CornerFacts* Desk::factsOf(CornerId corner) const {
     return c ? session_->measured.of(*c) : nullptr;
 }
 
-std::vector<Finding> Desk::findings() const {
-    if (!isOpen()) return {};
-    auto all = checkGuide(guide(), session_->measured);
-    for (auto& f : unheardWords(*speeches_, guide())) all.push_back(std::move(f));
-    return all;
+/// What contradicts the lap is read off the interface's thread.
+void Desk::lookOverWords() {
+    tasks_.start(
+        this, kLookingOver,
+        [g = guide(), s = session_, cut = cut_, clock = clock_, labels = labels_, speeches = speeches_](
+            const Progress&) { return lookOver(g, s->measured, *cut, clock, labels.get(), *speeches); },
+        [this](LookedOver l) {
+            look_ = std::move(l);
+            emit lookedOver();
+        });
 }
 
 void Desk::replan() {
@@ -246,6 +252,7 @@ void Desk::replan() {
             labels_ = std::move(p.labels);
             cutIsNew_ = true;
             emit cutChanged();
+            lookOverWords();
         });
 }
 

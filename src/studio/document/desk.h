@@ -1,13 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The open guide: its history, what was measured, its cut. Windows show it and send it edits; it knows no window.
 #pragma once
-#include "core/check/check.h"
 #include "core/cut/label_plan.h"
 #include "core/guide/edits.h"
 #include "core/guide/guide_change.h"
 #include "jobs/session.h"
 #include "jobs/takes.h"
 #include "studio/document/beside_laps.h"
+#include "studio/document/look_over.h"
 #include "studio/document/saving.h"
 #include "studio/document/tasks.h"
 
@@ -55,14 +55,15 @@ class Desk : public QObject {
     /// None while the corner is being measured between new bounds.
     const CornerFacts* factsOf(CornerId corner) const;
     SpeedUnit speedUnit() const { return history_ ? guide().scene.speedUnit : SpeedUnit::Kmh; }
-    /// What is worth a look before publishing, by this moment's facts and voices.
-    std::vector<Finding> findings() const;
+    /// What is read out of the words and worth a look; it follows each plan a moment later: lookedOver().
+    const LookedOver& look() const { return look_; }
 
   signals:
     void opened();
     void recovered(); ///< edits of an earlier run that were never saved are back
     void changed(const GuideChange& what);
     void cutChanged();
+    void lookedOver();
     void saved();
     void cornerChosen(CornerId corner);
     void besideChanged();
@@ -72,6 +73,7 @@ class Desk : public QObject {
   private:
     void adopt(Guide guide, std::shared_ptr<const Session> session);
     void replan();
+    void lookOverWords();
     void afterEdit(const Guide& before);
     void measureIfMoved();
     void readPictures(const Guide& before);
@@ -85,6 +87,7 @@ class Desk : public QObject {
     std::shared_ptr<const Speeches> speeches_ = std::make_shared<Speeches>();
     std::shared_ptr<const Cut> cut_ = std::make_shared<Cut>();
     std::shared_ptr<const LabelPlan> labels_;
+    LookedOver look_;
     std::shared_ptr<Narrator> narrator_;
     std::shared_ptr<TakeSounds> takes_ = std::make_shared<TakeSounds>();
     CornerId corner_;

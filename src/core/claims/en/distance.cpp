@@ -145,7 +145,7 @@ constexpr ClaimRule kRules[] = {
              !(brakes && f.after().find_first_not_of(" .,!") == std::string_view::npos))
              return false;
          if ((prep == "next to" || prep == "near" || prep == "close to") && !brakes) return false;
-         if (prep == "near" || prep == "close to") c.about = true;
+         if (prep == "near" || prep == "close to") c.nearly = true;
          // "until the wall before you brake", "leave the braking until"; not "flat until the wall"
          if (prep == "until" || prep == "till") {
              const bool waits =

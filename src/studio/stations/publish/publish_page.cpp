@@ -11,7 +11,7 @@
 #include <QDir>
 #include <QFormLayout>
 #include <QHBoxLayout>
-#include <QListWidget>
+#include <QInputDialog>
 #include <QSpinBox>
 #include <QUrl>
 #include <QVBoxLayout>
@@ -21,19 +21,15 @@ namespace {
 
 constexpr TaskKind kPublishing{"publish", Lane::Long};
 
-QString severityText(Severity s) {
-    if (s == Severity::Wrong) return QObject::tr("Wrong");
-    return s == Severity::Warn ? QObject::tr("Missing") : QObject::tr("Note");
-}
-
 } // namespace
 
 PublishPage::PublishPage(Desk& desk, QWidget* parent)
     : QWidget(parent), desk_(desk), summary_(new QLabel), verdict_(quiet({})), state_(quiet({})),
-      findings_(new QListWidget), folder_(new QLineEdit), from_(new QSpinBox), to_(new QSpinBox),
+      findings_(new CheckList(desk)), folder_(new QLineEdit), from_(new QSpinBox), to_(new QSpinBox),
       render_(plainButton(tr("Render this piece"))), publish_(lampButton(tr("Publish the guide"))),
-      clips_(new QCheckBox(tr("each corner also as a file of its own"))), cancel_(plainButton(tr("Cancel"))),
-      open_(plainButton(tr("Open the result"))), bar_(new QProgressBar) {
+      clips_(new QCheckBox(tr("each corner also as a clip of its own"))), cancel_(plainButton(tr("Cancel"))),
+      open_(plainButton(tr("Open the result"))), names_(plainButton(tr("Names not allowed\u2026"))),
+      bar_(new QProgressBar) {
     setObjectName(QStringLiteral("sheet"));
     setAttribute(Qt::WA_StyledBackground);
     auto* column = new QVBoxLayout(this);
@@ -43,9 +39,19 @@ PublishPage::PublishPage(Desk& desk, QWidget* parent)
     summary_->setWordWrap(true);
     column->addWidget(summary_);
     auto* form = new QFormLayout;
+    form->setVerticalSpacing(6);
     folder_->setObjectName(QStringLiteral("editionFolder"));
     form->addRow(tr("Into the folder"), folder_);
+    auto* row = new QHBoxLayout;
+    publish_->setAccessibleName(tr("Publish the guide"));
+    clips_->setObjectName(QStringLiteral("singleClips"));
+    cancel_->setEnabled(false);
+    open_->setEnabled(false);
+    for (auto* b : {publish_, cancel_, open_}) row->addWidget(b);
+    row->addStretch();
+    form->addRow(QString(), clips_);
     auto* piece = new QHBoxLayout;
+    piece->setSpacing(8);
     for (auto* box : {from_, to_}) box->setRange(0, 36000), box->setSuffix(tr(" s"));
     from_->setObjectName(QStringLiteral("pieceFrom")), to_->setObjectName(QStringLiteral("pieceTo"));
     from_->setAccessibleName(tr("Piece from, seconds"));
@@ -58,36 +64,28 @@ PublishPage::PublishPage(Desk& desk, QWidget* parent)
     piece->addWidget(render_);
     piece->addStretch();
     form->addRow(tr("Only a piece"), piece);
-    clips_->setObjectName(QStringLiteral("singleClips"));
-    form->addRow(tr("Clips"), clips_);
     column->addLayout(form);
-    auto* row = new QHBoxLayout;
-    publish_->setAccessibleName(tr("Publish the guide"));
-    cancel_->setEnabled(false);
-    open_->setEnabled(false);
-    for (auto* b : {publish_, cancel_, open_}) row->addWidget(b);
-    row->addStretch();
     column->addLayout(row);
     bar_->setRange(0, 1000);
     bar_->setObjectName(QStringLiteral("publishProgress"));
     bar_->setFormat(QString());
+    bar_->setFixedHeight(8);
     column->addWidget(bar_);
     column->addWidget(state_);
     state_->hide();
     state_->setObjectName(QStringLiteral("quiet"));
     verdict_->setObjectName(QStringLiteral("verdict"));
     column->addSpacing(6);
-    column->addWidget(verdict_);
-    findings_->setObjectName(QStringLiteral("findings"));
-    findings_->setAccessibleName(tr("What to look at before publishing. Enter goes to its corner."));
-    findings_->setWordWrap(true);
-    findings_->setMinimumHeight(60); // it takes what is left and scrolls by itself
-    findings_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    auto* checkRow = new QHBoxLayout;
+    checkRow->addWidget(verdict_, 1);
+    names_->setObjectName(QStringLiteral("namesNotAllowed"));
+    names_->setToolTip(tr("Names that must not stand in this guide (Ctrl+Shift+N)"));
+    names_->setStyleSheet(QStringLiteral("padding: 4px 10px; font-size: 13px"));
+    checkRow->addWidget(names_);
+    column->addLayout(checkRow);
     column->addWidget(findings_, 1);
-    connect(findings_, &QListWidget::itemActivated, this,
-            [this](const QListWidgetItem* item) { desk_.choose({item->data(Qt::UserRole).toInt()}); });
-    connect(findings_, &QListWidget::itemClicked, this,
-            [this](const QListWidgetItem* item) { desk_.choose({item->data(Qt::UserRole).toInt()}); });
+    connect(findings_, &CheckList::wanted, this, &PublishPage::wanted);
+    connect(names_, &QPushButton::clicked, this, &PublishPage::askForNames);
     connect(render_, &QPushButton::clicked, this, [this] { start(false); });
     connect(publish_, &QPushButton::clicked, this, [this] { start(true); });
     connect(cancel_, &QPushButton::clicked, this, &PublishPage::cancel);
@@ -98,9 +96,7 @@ PublishPage::PublishPage(Desk& desk, QWidget* parent)
         refresh();
     });
     connect(&desk_, &Desk::cutChanged, this, &PublishPage::refresh);
-    connect(&desk_, &Desk::changed, this, [this](const GuideChange& what) {
-        if (what.facts || what.advice) refreshFindings();
-    });
+    connect(&desk_, &Desk::lookedOver, this, &PublishPage::refreshFindings);
     connect(&desk_.tasks(), &Tasks::progressed, this, [this](const QString& kind, double share, const QString& doing) {
         if (kind != QLatin1String(kPublishing.name)) return;
         bar_->setValue(static_cast<int>(share * 1000));
@@ -114,33 +110,47 @@ void PublishPage::refresh() {
                           .arg(QString::fromStdString(desk_.guide().scene.title).toHtmlEscaped())
                           .arg(desk_.guide().corners.size())
                           .arg(clockText(cut.lengthS), clockText(cut.boundS)));
-    refreshFindings();
 }
 
 void PublishPage::refreshFindings() {
-    const auto found = desk_.findings();
+    const auto& found = desk_.look().findings;
     const auto wrong =
         std::count_if(found.begin(), found.end(), [](const Finding& f) { return f.severity == Severity::Wrong; });
     const auto count = static_cast<int>(found.size());
     if (wrong > 0)
-        verdict_->setText(wrong == 1 ? tr("One thing in the words is wrong:")
-                                     : tr("%1 things in the words are wrong:").arg(wrong));
+        verdict_->setText(wrong == 1 ? tr("One thing is wrong:") : tr("%1 things are wrong:").arg(wrong));
     else if (count == 0)
         verdict_->setText(tr("The words agree with what was measured, and nothing is missing."));
     else
         verdict_->setText(
             tr("The words agree with what was measured. Worth a look before publishing (%1):").arg(count));
-    findings_->clear();
-    for (const auto severity : {Severity::Wrong, Severity::Warn, Severity::Note})
-        for (const auto& f : found) {
-            if (f.severity != severity) continue;
-            auto* item = new QListWidgetItem(
-                severityText(severity) + QStringLiteral("   ") + QString::fromStdString(f.message), findings_);
-            item->setData(Qt::UserRole, f.corner.value);
-            item->setForeground(QColor(severity == Severity::Wrong
-                                           ? look::kWrong
-                                           : (severity == Severity::Warn ? look::kLampInk : look::kInk)));
-        }
+    findings_->refresh();
+}
+
+void PublishPage::askForNames() {
+    if (!desk_.isOpen()) return;
+    QStringList now;
+    for (const auto& n : desk_.guide().notAllowed) now << QString::fromStdString(n);
+    bool ok = false;
+    const auto text = QInputDialog::getMultiLineText(
+        this, tr("Names not allowed"),
+        tr("One a line. The check finds them in words, cues, captions, marks, advice and titles."),
+        now.join(QLatin1Char('\n')), &ok);
+    if (!ok) return;
+    std::vector<std::string> names;
+    for (const auto& n : text.split(QLatin1Char('\n'), Qt::SkipEmptyParts)) names.push_back(n.toStdString());
+    desk_.edit(
+        {tr("Names not allowed").toStdString(), [names](Guide g) { return withNamesNotAllowed(std::move(g), names); }});
+}
+
+QList<StationKey> PublishPage::keys() {
+    return {
+        {QKeySequence(Qt::CTRL | Qt::Key_M), tr("the chosen finding: write what was measured"),
+         [this] { findings_->correct(); }, false},
+        {QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_M), tr("make it advice"), [this] { findings_->advise(); }, false},
+        {QKeySequence(Qt::CTRL | Qt::ALT | Qt::Key_M), tr("leave it, with a reason"), [this] { findings_->leaveIt(); },
+         false},
+        {QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_N), tr("names not allowed"), [this] { askForNames(); }, false}};
 }
 
 void PublishPage::cancel() {

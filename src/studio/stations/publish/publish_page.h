@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
-#include "studio/document/desk.h"
+#include "studio/station.h"
+#include "studio/stations/publish/check_list.h"
 
 #include <QLineEdit>
 #include <QProgressBar>
@@ -8,19 +9,21 @@
 
 class QCheckBox;
 class QLabel;
-class QListWidget;
 class QSpinBox;
 
 namespace hl {
 
-/// Render and publish, with progress, cancel and a way to look at the result.
+/// What to look at before publishing; render and publish, with progress, cancel and a way to look at the result.
 class PublishPage : public QWidget {
     Q_OBJECT
   public:
     explicit PublishPage(Desk& desk, QWidget* parent = nullptr);
     bool busy() const { return busy_; }
     void cancel();
+    QList<StationKey> keys();
+
   signals:
+    void wanted(hl::CornerId corner, hl::BeatId beat); ///< of a finding, to be looked at
     void published(const QString& folder);
     void failed(const QString& sentence);
 
@@ -30,14 +33,15 @@ class PublishPage : public QWidget {
     void start(bool publish);
     void finish(bool good, const QString& text);
     void idle();
+    void askForNames();
     Desk& desk_;
     QLabel *summary_, *verdict_, *state_;
-    QListWidget* findings_;
+    CheckList* findings_;
     QLineEdit* folder_;
     QSpinBox *from_, *to_;
     QPushButton *render_, *publish_;
     QCheckBox* clips_;
-    QPushButton *cancel_, *open_;
+    QPushButton *cancel_, *open_, *names_;
     QProgressBar* bar_;
     QString result_;
     bool busy_ = false;

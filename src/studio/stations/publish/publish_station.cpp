@@ -5,6 +5,8 @@ namespace hl {
 
 PublishStation::PublishStation(Desk& desk) : page_(new PublishPage(desk)) {
     connect(&desk, &Desk::opened, this, [this] { light(Lamp::Hollow); });
+    connect(page_, &PublishPage::wanted, this,
+            [this](CornerId corner, BeatId beat) { emit wordsWanted(corner, beat); });
     connect(page_, &PublishPage::failed, this, [this] { light(Lamp::Broken); });
     connect(page_, &PublishPage::published, this, [this](const QString& folder) {
         light(Lamp::Filled);

@@ -13,6 +13,7 @@ class PublishStation : public Station {
     QString name() const override { return tr("Publish"); }
     QWidget* page() override { return page_; }
     StationLayout layout() const override { return {.plays = Player::Mode::Guide}; }
+    QList<StationKey> keys() override { return page_->keys(); }
     void leave() override { page_->cancel(); }
     Lamp lamp() const override { return lamp_; }
 

@@ -14,6 +14,7 @@
 namespace hl {
 namespace {
 
+constexpr int kLeastEditor = 108; // words, and what the lap shows below them
 constexpr int kPad = 5, kWave = 18, kCornerRow = 46, kSectionRow = 34, kPassRow = 26;
 const QMargins kCell(6, kPad, 6, kPad);
 
@@ -37,9 +38,14 @@ double layText(QPainter* p, const QPointF& at, const QString& text, const QFont&
     return y;
 }
 
-/// Values of the lap stand out from what was typed.
-QVector<QTextLayout::FormatRange> valueFormats(const ScriptBeat& b) {
+/// Values of the lap stand out from what was typed, and so does what the words claim.
+QVector<QTextLayout::FormatRange> formatsOf(const ScriptBeat& b) {
     QVector<QTextLayout::FormatRange> out;
+    for (const auto& m : b.marks) {
+        QTextLayout::FormatRange f;
+        f.start = m.from, f.length = m.length, f.format = formatOf(m);
+        out.push_back(f);
+    }
     for (const auto& s : b.said.spans) {
         const auto letters = [&](std::size_t byte) {
             return static_cast<int>(QString::fromStdString(b.said.text.substr(0, byte)).size());
@@ -47,7 +53,7 @@ QVector<QTextLayout::FormatRange> valueFormats(const ScriptBeat& b) {
         QTextLayout::FormatRange f;
         f.start = letters(s.from), f.length = letters(s.to) - f.start;
         f.format.setForeground(QColor(s.known ? look::kPowerInk : look::kWrong));
-        f.format.setUnderlineStyle(QTextCharFormat::DotLine);
+        f.format.setFontItalic(true);
         out.push_back(f);
     }
     return out;
@@ -184,7 +190,7 @@ void ScriptDelegate::paintWords(QPainter& p, const QRect& r, int row) const {
         p.setPen(QColor(look::kInkQuiet));
         y += layText(&p, r.topLeft(), tr("type what is said here"), wordsFont(), r.width());
     } else
-        y += layText(&p, r.topLeft(), b.words, wordsFont(), r.width(), valueFormats(b));
+        y += layText(&p, r.topLeft(), b.words, wordsFont(), r.width(), formatsOf(b));
     if (!b.wave.isEmpty()) {
         p.save();
         p.setPen(QPen(QColor(look::kLampInk), 1.4));
@@ -243,6 +249,10 @@ QWidget* ScriptDelegate::createEditor(QWidget* parent, const QStyleOptionViewIte
     auto* editor = new ScriptEditor(parent);
     editor->setAccessibleName(tr("Words"));
     editor->offer(desk_.guide());
+    const auto beat = model_.row(i.row()).beat;
+    editor->readWith([this, beat](const QString& typed) { return marksOfTyped(desk_, beat, typed); });
+    editor->correctWith(
+        [this, beat](const QString& typed, const WordMark& m) { return correctedWords(desk_, beat, typed, m); });
     auto* self = const_cast<ScriptDelegate*>(this);
     connect(editor, &ScriptEditor::done, self, [self, editor] {
         emit self->commitData(editor);
@@ -252,6 +262,16 @@ QWidget* ScriptDelegate::createEditor(QWidget* parent, const QStyleOptionViewIte
         emit self->commitData(editor);
         emit self->closeEditor(editor);
         emit self->splitWanted(row, letter);
+    });
+    connect(editor, &ScriptEditor::adviceWanted, self, [self, editor, beat](const WordMark& m) {
+        emit self->commitData(editor);
+        emit self->closeEditor(editor);
+        emit self->adviceWanted(beat, m);
+    });
+    connect(editor, &ScriptEditor::leaveWanted, self, [self, editor, beat](const WordMark& m) {
+        emit self->commitData(editor);
+        emit self->closeEditor(editor);
+        emit self->leaveWanted(beat, m);
     });
     connect(editor, &ScriptEditor::left, self, [self, editor] { emit self->closeEditor(editor, RevertModelCache); });
     return editor;
@@ -286,7 +306,7 @@ void ScriptDelegate::setModelData(QWidget* w, QAbstractItemModel* m, const QMode
 }
 
 void ScriptDelegate::updateEditorGeometry(QWidget* w, const QStyleOptionViewItem& o, const QModelIndex&) const {
-    w->setGeometry(o.rect.adjusted(0, 0, 0, std::max(0, 62 - o.rect.height())));
+    w->setGeometry(o.rect.adjusted(0, 0, 0, std::max(0, kLeastEditor - o.rect.height())));
 }
 
 } // namespace hl

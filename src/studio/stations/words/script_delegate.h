@@ -1,10 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
+#include "studio/stations/words/word_marks.h"
+
 #include <QStyledItemDelegate>
 
 namespace hl {
 
-class Desk;
 class ScriptModel;
 
 /// Draws the script: headings with the corner's shape, words with their take and what is wrong with them below, how
@@ -24,6 +25,8 @@ class ScriptDelegate : public QStyledItemDelegate {
 
   signals:
     void splitWanted(int row, int letter) const; ///< the words are parted before this letter
+    void adviceWanted(hl::BeatId beat, const hl::WordMark& claim) const;
+    void leaveWanted(hl::BeatId beat, const hl::WordMark& claim) const;
 
   private:
     void paintHeading(QPainter& p, const QRect& r, int row) const;

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/stations/words/script_editor.h"
 
-#include "core/words/live_values.h"
+#include "picture/tokens.h"
 
 #include <QAbstractItemView>
 #include <QCompleter>
@@ -9,6 +9,7 @@
 #include <QScrollBar>
 #include <QSet>
 #include <QStandardItemModel>
+#include <QTextEdit>
 
 namespace hl {
 namespace {
@@ -29,8 +30,17 @@ QString begun(const QString& text) {
 } // namespace
 
 ScriptEditor::ScriptEditor(QWidget* parent)
-    : QPlainTextEdit(parent), completer_(new QCompleter(this)), offers_(new QStandardItemModel(completer_)) {
+    : QPlainTextEdit(parent), told_(new QLabel(this)), completer_(new QCompleter(this)),
+      offers_(new QStandardItemModel(completer_)) {
     setTabChangesFocus(true);
+    setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    told_->setObjectName(QStringLiteral("claimTold"));
+    told_->setFont(look::text(look::kTiny));
+    told_->setStyleSheet(QStringLiteral("background: %1; color: %2; padding: 1px 6px;")
+                             .arg(QColor(look::kLampPaper).name(), QColor(look::kInk).name()));
+    told_->hide();
+    connect(this, &QPlainTextEdit::textChanged, this, &ScriptEditor::mark);
+    connect(this, &QPlainTextEdit::cursorPositionChanged, this, &ScriptEditor::tell);
     completer_->setWidget(this);
     completer_->setModel(offers_);
     completer_->setCaseSensitivity(Qt::CaseInsensitive);
@@ -59,6 +69,18 @@ void ScriptEditor::offer(const Guide& guide) {
 
 bool ScriptEditor::offers() const { return completer_->popup()->isVisible(); }
 
+/// While one types, the keys that mend are of the claim at the cursor and not of the station.
+bool ScriptEditor::event(QEvent* e) {
+    if (e->type() == QEvent::ShortcutOverride) {
+        const auto* k = static_cast<QKeyEvent*>(e);
+        if (k->key() == Qt::Key_M && (k->modifiers() & Qt::ControlModifier)) {
+            e->accept();
+            return true;
+        }
+    }
+    return QPlainTextEdit::event(e);
+}
+
 void ScriptEditor::keyPressEvent(QKeyEvent* e) {
     const bool offering = offers();
     if (offering && (e->key() == Qt::Key_Return || e->key() == Qt::Key_Enter || e->key() == Qt::Key_Tab)) {
@@ -68,12 +90,90 @@ void ScriptEditor::keyPressEvent(QKeyEvent* e) {
     }
     if (offering && e->key() == Qt::Key_Escape) return completer_->popup()->hide();
     if (e->key() == Qt::Key_Escape) return emit left();
+    if (e->key() == Qt::Key_M && (e->modifiers() & Qt::ControlModifier) && mend(e)) return;
     if (e->key() == Qt::Key_Return || e->key() == Qt::Key_Enter) {
         if (e->modifiers() & Qt::ControlModifier) return emit splitWanted(textCursor().position());
         return emit done();
     }
     QPlainTextEdit::keyPressEvent(e);
     suggest();
+}
+
+void ScriptEditor::readWith(std::function<QVector<WordMark>(const QString&)> read) {
+    read_ = std::move(read);
+    mark();
+}
+
+/// A beat's words are read in less than a millisecond, so every letter has its marks at once.
+void ScriptEditor::mark() {
+    if (!read_) return;
+    marks_ = read_(toPlainText());
+    QList<QTextEdit::ExtraSelection> all;
+    for (const auto& m : marks_) {
+        QTextEdit::ExtraSelection one;
+        one.cursor = QTextCursor(document());
+        one.cursor.setPosition(m.from);
+        one.cursor.setPosition(m.from + m.length, QTextCursor::KeepAnchor);
+        one.format = formatOf(m);
+        all << one;
+    }
+    setExtraSelections(all);
+    tell();
+}
+
+const WordMark* ScriptEditor::markAtCursor() const {
+    const int at = textCursor().position();
+    const WordMark* next = nullptr;
+    for (const auto& m : marks_) {
+        if (at >= m.from && at <= m.from + m.length && !evidenceOf(m).isEmpty()) return &m;
+        if (!next && m.differs()) next = &m;
+    }
+    return next;
+}
+
+void ScriptEditor::tell() {
+    const auto* m = markAtCursor();
+    told_->setVisible(m != nullptr);
+    if (!m) return;
+    const auto metrics = told_->fontMetrics();
+    auto text = metrics.elidedText(QStringLiteral("%1: %2").arg(QString::fromStdString(m->read.said), evidenceOf(*m)),
+                                   Qt::ElideRight, width() - 16);
+    if (m->differs()) {
+        QStringList keys;
+        if (correct_ && !correct_(toPlainText(), *m).isEmpty()) keys << tr("Ctrl+M writes that");
+        if (canBeAdvice(*m)) keys << tr("Ctrl+Shift+M makes it advice");
+        keys << tr("Ctrl+Alt+M leaves it");
+        text += QLatin1Char('\n') +
+                metrics.elidedText(keys.join(QStringLiteral("  \u00b7  ")), Qt::ElideRight, width() - 16);
+    }
+    told_->setText(text);
+    const int tall = metrics.height() * (m->differs() ? 2 : 1) + 4;
+    told_->setGeometry(2, height() - tall - 2, width() - 4, tall);
+}
+
+void ScriptEditor::resizeEvent(QResizeEvent* e) {
+    QPlainTextEdit::resizeEvent(e);
+    tell();
+}
+
+bool ScriptEditor::mend(QKeyEvent* e) {
+    const auto* m = markAtCursor();
+    if (!m || !m->differs()) return false;
+    const auto claim = *m;
+    if (e->modifiers() & Qt::AltModifier)
+        emit leaveWanted(claim);
+    else if (e->modifiers() & Qt::ShiftModifier) {
+        if (!canBeAdvice(claim)) return false;
+        emit adviceWanted(claim);
+    } else {
+        const auto words = correct_ ? correct_(toPlainText(), claim) : QString();
+        if (words.isEmpty()) return false;
+        auto c = textCursor(); // as one step that can be taken back
+        c.select(QTextCursor::Document);
+        c.insertText(words);
+        setTextCursor(c);
+    }
+    return true;
 }
 
 void ScriptEditor::suggest() {

@@ -10,8 +10,6 @@
 namespace hl {
 namespace {
 
-constexpr TaskKind kLookingOver{"look over the words"};
-
 QString passText(Pass p) {
     switch (p) {
     case Pass::Walk: return QObject::tr("walk-through");
@@ -41,8 +39,7 @@ ScriptModel::ScriptModel(Desk& desk, QObject* parent) : QAbstractTableModel(pare
         if (what.words || what.corners || what.scene || what.advice || what.format) refresh();
     });
     connect(&desk_, &Desk::cutChanged, this, &ScriptModel::refreshTimes);
-    connect(&desk_, &Desk::cutChanged, this, &ScriptModel::lookOver);
-    connect(&desk_, &Desk::opened, this, [this] { found_.clear(); });
+    connect(&desk_, &Desk::lookedOver, this, &ScriptModel::refreshTimes);
 }
 
 const Beat* ScriptModel::at(int r) const {
@@ -114,8 +111,9 @@ QString ScriptModel::summary() const {
         words += b.time.spokenS;
         for (const auto& n : b.notes) wrong += n.wrong;
     }
-    auto text = tr("%1 spoken of %2").arg(clockText(words), clockText(desk_.cut().lengthS));
-    if (wrong > 0) text += tr(" \u00b7 %1 to look at").arg(wrong);
+    auto text = tr("%1 of %2 spoken").arg(clockText(words), clockText(desk_.cut().lengthS));
+    if (wrong > 0)
+        text = tr("%1 wrong \u00b7 %2 of %3").arg(wrong).arg(clockText(words), clockText(desk_.cut().lengthS));
     return text;
 }
 
@@ -127,9 +125,19 @@ QVariant ScriptModel::data(const QModelIndex& index, int role) const {
         return {};
     }
     if (role == Qt::UserRole) return b->id.value;
+    if (role == Qt::ToolTipRole && index.column() == Words) {
+        QStringList lines;
+        for (const auto& m : beat(index.row()).marks)
+            if (const auto tip = evidenceOf(m); !tip.isEmpty())
+                lines << QString::fromStdString(m.read.said) + QStringLiteral(": ") + tip;
+        return lines.isEmpty() ? QVariant() : QVariant(lines.join(QLatin1Char('\n')));
+    }
     if (role == Qt::AccessibleTextRole && index.column() == Words) {
         auto text = beat(index.row()).words;
         for (const auto& n : beat(index.row()).notes) text += QStringLiteral(". ") + n.text;
+        for (const auto& m : beat(index.row()).marks)
+            if (const auto tip = evidenceOf(m); !tip.isEmpty() && !m.differs())
+                text += QStringLiteral(". ") + QString::fromStdString(m.read.said) + QStringLiteral(": ") + tip;
         return text;
     }
     if (role != Qt::DisplayRole && role != Qt::EditRole) return {};
@@ -219,26 +227,14 @@ void ScriptModel::refresh() {
     refreshTimes();
 }
 
-/// What contradicts the lap is read off the interface's thread; it follows a moment after the plan.
-void ScriptModel::lookOver() {
-    if (!desk_.isOpen()) return;
-    desk_.tasks().start(
-        this, kLookingOver,
-        [g = desk_.guide(), s = desk_.sharedSession()](const Progress&) { return checkGuide(g, s->measured); },
-        [this](std::vector<Finding> found) {
-            for (auto& f : unheardWords(desk_.speeches(), desk_.guide())) found.push_back(std::move(f));
-            found_.clear();
-            for (const auto& f : found)
-                if (f.beat && f.severity != Severity::Note)
-                    found_[f.beat].push_back({QString::fromStdString(f.message), f.severity == Severity::Wrong});
-            refreshTimes();
-        });
-}
-
 void ScriptModel::refreshTimes() {
     if (!desk_.isOpen() || rows_.empty()) return;
     const auto& g = desk_.guide();
     const auto timings = timingsOf(desk_.cut());
+    std::map<BeatId, QVector<ScriptNote>> found;
+    for (const auto& f : desk_.look().findings)
+        if (f.beat && f.severity != Severity::Note)
+            found[f.beat].push_back({QString::fromStdString(f.message), f.severity == Severity::Wrong});
     for (auto& [id, b] : beats_) {
         const auto* beat = beatWith(g, id);
         if (!beat) continue;
@@ -248,7 +244,8 @@ void ScriptModel::refreshTimes() {
         b.time = t == timings.end() ? BeatTiming{} : t->second;
         b.own = !beat->takes.empty();
         b.wave = waveOf(id);
-        b.notes = found_[id];
+        b.marks = marksOfSaid(desk_, id, b.said);
+        b.notes = found[id];
         if (b.own && !beat->takes.front().slips.empty()) {
             const auto& take = beat->takes.front();
             auto text = slipText(take.slips.front(), take.text);

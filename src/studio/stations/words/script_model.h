@@ -1,9 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
-#include "core/check/check.h"
 #include "core/words/live_values.h"
 #include "studio/document/desk.h"
 #include "studio/stations/words/script_rows.h"
+#include "studio/stations/words/word_marks.h"
 
 #include <QAbstractTableModel>
 #include <QVector>
@@ -23,6 +23,7 @@ struct ScriptBeat {
     bool own = false;
     QVector<float> wave; ///< 0..1 of the take that is heard; empty: the scratch voice speaks
     QVector<ScriptNote> notes;
+    QVector<WordMark> marks; ///< of `words`
     BeatTiming time;
 };
 
@@ -56,13 +57,11 @@ class ScriptModel : public QAbstractTableModel {
     void relaid(); ///< other rows, or other heights
 
   private:
-    void lookOver();
     const Beat* at(int r) const;
     QVector<float> waveOf(BeatId id) const;
     Desk& desk_;
     std::vector<ScriptRow> rows_;
     std::map<BeatId, ScriptBeat> beats_;
-    std::map<BeatId, QVector<ScriptNote>> found_; ///< by the last look over the words
     mutable std::map<BeatId, std::pair<std::weak_ptr<const Sound>, QVector<float>>> waves_;
     BeatId lit_;
 };

@@ -5,6 +5,7 @@
 #include "studio/stations/words/school_menu.h"
 #include "studio/stations/words/script_delegate.h"
 #include "studio/stations/words/script_model.h"
+#include "studio/stations/words/word_marks.h"
 #include "studio/views/picture_menu.h"
 #include "studio/widgets/style.h"
 
@@ -92,6 +93,10 @@ ScriptPage::ScriptPage(Desk& desk, Player& player, QWidget* parent)
     });
     connect(table_, &QTableView::clicked, this, [this](const QModelIndex& i) { seek(model_->row(i.row()).beat); });
     connect(delegate_, &ScriptDelegate::splitWanted, this, &ScriptPage::split);
+    connect(delegate_, &ScriptDelegate::adviceWanted, this,
+            [this](BeatId beat, const WordMark& m) { makeAdvice(desk_, beat, m); });
+    connect(delegate_, &ScriptDelegate::leaveWanted, this,
+            [this](BeatId beat, const WordMark& m) { askToLeave(desk_, beat, m, this); });
     connect(model_, &ScriptModel::relaid, this, &ScriptPage::layRows);
     connect(&desk_, &Desk::cornerChosen, this, &ScriptPage::followCorner);
     connect(&desk_, &Desk::opened, this, &ScriptPage::followCorner);
@@ -232,6 +237,7 @@ void ScriptPage::fillTheseWords() {
     theseWords_->addAction(tr("Caption by hand\u2026"), this, &ScriptPage::writeCaption);
     theseWords_->addAction(tr("Remove (Ctrl+Delete)"), this, &ScriptPage::removeBeat);
     if (!cornerOf(desk_.guide(), id)) return;
+    addMends();
     theseWords_->addSection(tr("Spoken"));
     for (const auto& [text, pass] :
          {std::pair(tr("in the walk-through"), Pass::Walk), std::pair(tr("once more, closer"), Pass::Detail),
@@ -247,6 +253,42 @@ void ScriptPage::fillTheseWords() {
     }
     theseWords_->addSection(tr("Picture meanwhile"));
     addPictureChoices(*theseWords_, desk_, id);
+}
+
+const WordMark* ScriptPage::differing() const {
+    const int r = model_->rowOf(beat());
+    if (r < 0) return nullptr;
+    const auto& marks = model_->beat(r).marks;
+    const auto it = std::find_if(marks.begin(), marks.end(), [](const WordMark& m) { return m.differs(); });
+    return it == marks.end() ? nullptr : &*it;
+}
+
+/// What can be done about each claim of the chosen words that differs.
+void ScriptPage::addMends() {
+    const auto id = beat();
+    const int r = model_->rowOf(id);
+    const auto* b = beatWith(desk_.guide(), id);
+    if (r < 0 || !b) return;
+    bool any = false;
+    for (const auto& m : model_->beat(r).marks) {
+        if (!m.differs()) continue;
+        if (!any) theseWords_->addSection(tr("Against the lap"));
+        const auto keys = [&](const QString& text, const char* shortcut) {
+            return any ? text : text + QStringLiteral(" (%1)").arg(QString::fromLatin1(shortcut));
+        };
+        const auto said = QString::fromStdString(m.read.said);
+        if (!correctedWords(desk_, id, QString::fromStdString(b->words), m).isEmpty())
+            theseWords_->addAction(
+                keys(tr("\"%1\": write what was measured, %2").arg(said, QString::fromStdString(m.read.claim.measured)),
+                     "Ctrl+M"),
+                this, [this, id, m] { correctWords(desk_, id, m); });
+        if (canBeAdvice(m))
+            theseWords_->addAction(keys(tr("\"%1\": make it advice").arg(said), "Ctrl+Shift+M"), this,
+                                   [this, id, m] { makeAdvice(desk_, id, m); });
+        theseWords_->addAction(keys(tr("\"%1\": leave it\u2026").arg(said), "Ctrl+Alt+M"), this,
+                               [this, id, m] { askToLeave(desk_, id, m, this); });
+        any = true;
+    }
 }
 
 void ScriptPage::removeBeat() {
@@ -308,6 +350,21 @@ QList<StationKey> ScriptPage::keys() {
         {QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_Up), tr("earlier, Ctrl+Shift+Down later"), [this] { move(-1); },
          false},
         {QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_Down), {}, [this] { move(1); }, false},
+        {QKeySequence(Qt::CTRL | Qt::Key_M), tr("what contradicts the lap: write what was measured"),
+         [this] {
+             if (const auto* m = differing()) correctWords(desk_, beat(), WordMark(*m));
+         },
+         false},
+        {QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_M), tr("make it advice"),
+         [this] {
+             if (const auto* m = differing()) makeAdvice(desk_, beat(), WordMark(*m));
+         },
+         false},
+        {QKeySequence(Qt::CTRL | Qt::ALT | Qt::Key_M), tr("leave it, with a reason"),
+         [this] {
+             if (const auto* m = differing()) askToLeave(desk_, beat(), WordMark(*m), this);
+         },
+         false},
         {QKeySequence(Qt::CTRL | Qt::Key_Delete), tr("remove these words"), [this] { removeBeat(); }, false},
         {QKeySequence(Qt::CTRL | Qt::Key_D), tr("how drafts are worded"), [this] { schoolButton_->showMenu(); }, false},
         {QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_L), tr("sound and captions"), [this] { sound_->showMenu(); },

@@ -9,6 +9,7 @@
 
 namespace hl {
 
+struct WordMark;
 class ScriptDelegate;
 class ScriptModel;
 
@@ -47,6 +48,8 @@ class ScriptPage : public QWidget {
     void join();
     void move(int steps);
     void writeCaption();
+    const WordMark* differing() const; ///< the first of the chosen words; null: none
+    void addMends();
     void light();
     void seek(BeatId beat);
     Desk& desk_;

@@ -17,6 +17,7 @@ class WordsStation : public Station {
     StationLayout layout() const override { return {.filmShare = 7, .pageShare = 10, .pedals = false}; }
     QList<StationKey> keys() override { return page_->keys() + takes_->keys(); }
     Lamp lamp() const override;
+    void showWords(BeatId beat) override { page_->choose(beat); }
     void leave() override { takes_->recording().finish(); } ///< what was spoken is kept
 
   private:

@@ -1,0 +1,175 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What a guide must not go without, and what must not stand in it.
+#include "core/check/check.h"
+
+#include <algorithm>
+#include <cctype>
+#include <cmath>
+
+namespace hl {
+
+std::vector<Finding> missingCautions(const Checked& checked) {
+    const auto& g = checked.guide;
+    std::vector<Finding> found;
+    if (nothingSaid(g.scene.conditions))
+        found.push_back({"parts.conditions",
+                         Severity::Warn,
+                         {},
+                         {},
+                         "scene",
+                         "The guide does not say in which conditions it was filmed",
+                         "",
+                         ""});
+    if (!g.scene.realTrack) return found;
+    for (const auto& c : g.corners)
+        if (c.consequence == 0)
+            found.push_back({"cautions.consequence",
+                             Severity::Warn,
+                             c.id,
+                             {},
+                             "corner",
+                             title(c) + " has no consequence rating, and this is a real track",
+                             "",
+                             ""});
+    return found;
+}
+
+std::vector<Finding> fragileReferences(const Checked& checked) {
+    const auto& g = checked.guide;
+    std::vector<Finding> found;
+    for (const auto& c : g.corners)
+        for (const auto& a : c.advice) {
+            const auto* r = referenceWith(g, a.first);
+            if (!r || r->lasts == "permanent" || a.lookFor.empty() || !a.backup.empty() || a.second) continue;
+            found.push_back({"references.fragile",
+                             Severity::Note,
+                             c.id,
+                             {},
+                             std::string(key(a.topic)),
+                             title(c) + ", " + std::string(key(a.topic)) + ": relies on the " + r->label +
+                                 ", which may be moved, and names nothing for when it is gone",
+                             r->label,
+                             r->lasts});
+        }
+    return found;
+}
+
+std::vector<Finding> silentCorners(const Checked& checked) {
+    const auto& g = checked.guide;
+    std::vector<Finding> found;
+    for (const auto& c : g.corners)
+        if (c.kind != "kink" &&
+            std::all_of(c.beats.begin(), c.beats.end(), [](const Beat& b) { return b.words.empty(); }))
+            found.push_back({"parts.silent", Severity::Warn, c.id, {}, "words", title(c) + " has no words", "", ""});
+    return found;
+}
+
+std::vector<Finding> missingAdvice(const Checked& checked) {
+    std::vector<Finding> found;
+    if (!checked.guide.school.advanced) return found;
+    for (const auto& c : checked.guide.corners) {
+        const auto* f = checked.measured.of(c);
+        if (!f || c.kind == "kink") continue;
+        const auto says = [&](std::initializer_list<Topic> topics) {
+            return std::any_of(c.beats.begin(), c.beats.end(), [&](const Beat& b) {
+                return !b.words.empty() && std::count(topics.begin(), topics.end(), b.topic) > 0;
+            });
+        };
+        const bool spoken = std::any_of(c.beats.begin(), c.beats.end(), [](const Beat& b) { return !b.words.empty(); });
+        if (!spoken) continue; // told as a silent corner
+        const auto lacks = [&](std::string_view what) {
+            found.push_back({"parts.topic",
+                             Severity::Note,
+                             c.id,
+                             {},
+                             "words",
+                             title(c) + ": nothing is said of " + std::string(what),
+                             "",
+                             ""});
+        };
+        if (f->brakePeak && !says({Topic::Brake})) lacks("the braking");
+        if (!says({Topic::TurnIn, Topic::Apex, Topic::Slowest})) lacks("turn-in or apex");
+        if (f->fullThrottleM && !says({Topic::Power, Topic::Exit})) lacks("the power");
+    }
+    return found;
+}
+
+std::vector<Finding> missingWetNotes(const Checked& checked) {
+    std::vector<Finding> found;
+    constexpr double kAheadM = 60;
+    for (const auto& c : checked.guide.corners) {
+        const auto slippery = [](const std::string& text) {
+            return text.find("paint") != text.npos || text.find("line") == 0 || text.find("kerb") != text.npos;
+        };
+        std::string what;
+        for (const auto& r : checked.guide.references)
+            if (r.atM > c.startM - kAheadM && r.atM < c.endM && r.kind.find("paint") != r.kind.npos)
+                what = "the " + r.label;
+        for (const auto& a : c.advice)
+            if (what.empty() && slippery(a.lookFor) && a.lookFor.find("paint") != a.lookFor.npos) what = a.lookFor;
+        for (const auto& b : c.beats)
+            if (what.empty() && b.words.find("paint") != b.words.npos) what = "paint";
+        if (what.empty()) continue;
+        const auto tells = [](const std::string& text) {
+            return text.find("wet") != text.npos || text.find("rain") != text.npos || text.find("damp") != text.npos;
+        };
+        const bool told =
+            std::any_of(c.beats.begin(), c.beats.end(), [&](const Beat& b) { return tells(b.words); }) ||
+            std::any_of(c.advice.begin(), c.advice.end(), [&](const Advice& a) { return tells(a.advised); }) ||
+            std::any_of(c.markers.begin(), c.markers.end(), [](const Marker& m) { return m.variant == "wet"; });
+        if (!told)
+            found.push_back({"wet.paint",
+                             Severity::Note,
+                             c.id,
+                             {},
+                             "words",
+                             title(c) + " goes by " + what + ", and nothing is said of it in the wet",
+                             what,
+                             ""});
+    }
+    return found;
+}
+
+namespace {
+
+bool hasName(const std::string& text, const std::string& name) {
+    const auto same = [](char a, char b) {
+        return std::tolower(static_cast<unsigned char>(a)) == std::tolower(static_cast<unsigned char>(b));
+    };
+    const auto letter = [](char c) { return std::isalnum(static_cast<unsigned char>(c)) != 0 || (c & 0x80) != 0; };
+    for (auto it = text.begin();; ++it) {
+        it = std::search(it, text.end(), name.begin(), name.end(), same);
+        if (it == text.end()) return false;
+        const auto behind = it + static_cast<std::ptrdiff_t>(name.size());
+        if ((it == text.begin() || !letter(*(it - 1))) && (behind == text.end() || !letter(*behind))) return true;
+    }
+}
+
+} // namespace
+
+std::vector<Finding> namesNotAllowed(const Checked& checked) {
+    std::vector<Finding> found;
+    const auto& g = checked.guide;
+    const auto look = [&](const std::string& text, std::string_view where, const GuideCorner* c, BeatId beat) {
+        for (const auto& name : g.notAllowed)
+            if (!name.empty() && hasName(text, name))
+                found.push_back({"names.not-allowed", Severity::Wrong, c ? c->id : CornerId{}, beat, std::string(where),
+                                 (c ? title(*c) : std::string("The guide")) + ": \"" + name + "\" is not to be named",
+                                 name, ""});
+    };
+    look(g.scene.title, "scene", nullptr, {}), look(g.scene.car, "scene", nullptr, {});
+    eachBeat(g, [&](const Beat& b, const GuideCorner* c) {
+        for (const auto* text : {&b.words, &b.cue, &b.caption}) look(*text, "words", c, b.id);
+    });
+    for (const auto& c : g.corners) {
+        look(c.name, "corner", &c, {});
+        for (const auto& m : c.markers) look(m.label, "marker " + std::to_string(m.id.value), &c, {});
+        for (const auto& a : c.advice) {
+            look(a.advised, key(a.topic), &c, {});
+            look(a.lookFor, key(a.topic), &c, {});
+        }
+    }
+    return found;
+}
+
+} // namespace hl

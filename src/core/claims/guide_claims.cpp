@@ -1,0 +1,69 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/claims/guide_claims.h"
+
+#include <algorithm>
+
+namespace hl {
+namespace {
+
+/// Words that may also be meant as advice contradict nothing that the advice says.
+bool fitsAsAdvice(Claim claim, const ClaimFacts& facts, int corner) {
+    if (!canBeAdvice(claim) || claim.stance == Stance::Advised) return false;
+    claim.stance = Stance::Advised;
+    holdAgainst(claim, facts, corner);
+    return claim.verdict == Verdict::Agrees;
+}
+
+} // namespace
+
+GuideClaims::GuideClaims(const Guide& guide, const MeasuredCorners& measured, double lapS, double lengthM)
+    : facts_(std::make_unique<const ClaimFacts>(claimFactsOf(guide, measured, lapS, lengthM))), reader_(*facts_) {}
+
+std::vector<ReadClaim> GuideClaims::of(std::string_view text, const Beat& beat, const GuideCorner& corner) const {
+    std::vector<ReadClaim> out;
+    for (auto& claim : reader_.read(text, corner.number)) {
+        const int held = claim.about.value_or(corner.number);
+        if (held == corner.number) holdAgainst(claim, *facts_, corner.number, beat.atM);
+        if (claim.verdict == Verdict::Differs && fitsAsAdvice(claim, *facts_, held)) claim.verdict = Verdict::Agrees;
+        ReadClaim one{std::move(claim), {}, {}};
+        one.said = std::string(codePoints(text, one.claim.from, one.claim.to));
+        if (one.claim.verdict == Verdict::Differs)
+            for (const auto& l : beat.left)
+                if (l.kind == key(one.claim.kind) && l.said == one.said) one.left = LeftAlone{l.why};
+        out.push_back(std::move(one));
+    }
+    return out;
+}
+
+std::string_view codePoints(std::string_view text, std::size_t from, std::size_t to) {
+    std::size_t point = 0, begin = text.size(), end = text.size();
+    for (std::size_t i = 0; i < text.size(); ++i) {
+        if ((static_cast<unsigned char>(text[i]) & 0xC0) == 0x80) continue;
+        if (point == from) begin = i;
+        if (point == to) end = i;
+        ++point;
+    }
+    return text.substr(begin, end - begin);
+}
+
+bool canBeAdvice(const Claim& c) {
+    return c.stance == Stance::Advised || std::count(c.alsoAs.begin(), c.alsoAs.end(), Stance::Advised) > 0;
+}
+
+std::optional<Topic> topicOf(const Claim& c) {
+    switch (c.kind) {
+    case ClaimKind::Gear: return Topic::Gears;
+    case ClaimKind::BrakePct: return Topic::Brake;
+    case ClaimKind::Speed: return c.fact == "min_speed_kmh" ? std::optional(Topic::Slowest) : std::nullopt;
+    case ClaimKind::Distance:
+        return c.fact == "brake_onset_m" ? std::optional(Topic::Brake)
+               : c.fact == "turn_in_m"   ? std::optional(Topic::TurnIn)
+               : c.fact == "apex_m"      ? std::optional(Topic::Apex)
+                                         : std::nullopt;
+    case ClaimKind::Apex: return Topic::Apex;
+    case ClaimKind::Kerb: return Topic::Kerb;
+    default: return std::nullopt;
+    }
+}
+
+} // namespace hl
