@@ -23,7 +23,7 @@ TEST_CASE(
     CHECK(share(s.all.verdicts, s.all.there) > 0.94);
     CHECK(share(s.all.stances, s.all.there) > 0.94);
     CHECK(share(s.all.keptSilent, s.all.silent) > 0.97);
-    CHECK(s.all.precision() > 0.93);
+    CHECK(s.all.precision() > 0.91);
     CHECK(s.all.recall() > 0.93);
     CHECK(s.byKind.size() == 14);
 }

@@ -8,6 +8,7 @@ namespace hl::manner {
 const Pattern& otherCase();      ///< Of another car, driver, day or case.
 const Pattern& denial();         ///< The words deny it.
 const Pattern& noDenial();       ///< They only look like a denial.
+const Pattern& denialBehind();   ///< They deny what stands before them: "second would be wrong".
 const Pattern& hedge();          ///< Not sure, before the value.
 const Pattern& hedgeBehind();    ///< Not sure, behind it.
 const Pattern& about();          ///< Right before a value that is only about right.

@@ -221,8 +221,10 @@ PlainWords plainText(std::string_view source) {
     PlainWords out;
     out.text.reserve(source.size() + 16), out.from.reserve(source.size() + 16), out.to.reserve(source.size() + 16);
     const auto put = [&](std::string_view word, std::size_t from, std::size_t to) {
-        for (const char c : word) out.text += c, out.from.push_back(from), out.to.push_back(to);
-        out.text += ' ', out.from.push_back(to), out.to.push_back(to);
+        const auto begin = static_cast<std::uint32_t>(from), end = static_cast<std::uint32_t>(to);
+        out.text += word, out.text += ' ';
+        out.from.insert(out.from.end(), word.size(), begin), out.from.push_back(end);
+        out.to.insert(out.to.end(), word.size() + 1, end);
     };
     out.text = " ", out.from = {0}, out.to = {0};
     for (std::size_t i = 0; i < tokens.size();) {

@@ -2,6 +2,7 @@
 // A text as rules read it: small letters, one blank between words and signs, numbers in figures however they were
 // written or spoken ("a hundred and thirty", "one eighty-three", "four point four", "1:11.6").
 #pragma once
+#include <cstdint>
 #include <string>
 #include <string_view>
 #include <vector>
@@ -10,8 +11,8 @@ namespace hl {
 
 struct PlainWords {
     std::string text;              ///< begins and ends with a blank
-    std::vector<std::size_t> from; ///< by byte: code point of the source where what stands there begins
-    std::vector<std::size_t> to;   ///< by byte: code point at which it ends
+    std::vector<std::uint32_t> from; ///< by byte: code point of the source where what stands there begins
+    std::vector<std::uint32_t> to;   ///< by byte: code point at which it ends
 };
 
 /// Any bytes at all; what is no UTF-8 counts one code point a byte.

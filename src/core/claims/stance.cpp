@@ -118,7 +118,8 @@ void tellStance(std::string_view s, std::size_t from, std::size_t to, Claim& c) 
     const bool ownNone =
         (c.kind == ClaimKind::Kerb && c.said.use == "none") ||
         (c.kind == ClaimKind::Power && inside.find("until") != inside.npos); // "no power until the apex"
-    if (!c.said.most && !c.said.least && !ownNone && c.said.down != 0 && denied(before, c.kind)) {
+    const bool isLimit = c.said.most || c.said.least || ownNone || c.said.down == 0;
+    if (!isLimit && (denied(before, c.kind) || manner::denialBehind().in(after))) {
         c.stance = Stance::Negated;
         return;
     }

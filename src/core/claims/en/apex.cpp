@@ -37,6 +37,7 @@ constexpr ClaimRule kRules[] = {
          if (hasWord(f.inside(), {"middle"}) && firstWord(f.after()) == "finger") return false;
          return which(f, c);
      }},
+    {R"(\b(?:clip|clipping point)(?: comes| is| was)? (?P<span>(?P<w>early|late|later))\b)", which},
     {R"(\b(?P<w>delay|delaying) the apex\b)", which},
     {R"(\b(?:take|took|taking|takes|clip|clips|clipped|clipping|hit|hits|hitting|touch|reach|get|gets|got) (?:it|this(?: one)?|the apex|the inside)(?: too| very| quite| a bit| really| a little| just)* (?P<span>(?P<w>early|late|later|earlier))\b)",
      ofTheApex},

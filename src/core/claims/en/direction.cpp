@@ -33,6 +33,7 @@ bool side(Find& f, Claim& c) {
 
 bool kind(Find& f, Claim& c) {
     c.said.word = std::string(f.group("k"));
+    if (f.after().substr(0, 16).find("other") != std::string_view::npos) return false;
     if (f.after().starts_with("'s") || f.after().find("in the ") < 2) return false; // "a kink in the fence"
     return !hasWord(lastWords(f.before(), 4),
                     {"before", "after", "next", "to", "other", "another", "than", "from", "at", "until", "like"});

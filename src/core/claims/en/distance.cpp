@@ -133,7 +133,7 @@ bool from(Find& f, Claim& c, double way) {
 constexpr ClaimRule kRules[] = {
     {R"(\b(?:(?P<n>@N|half a|a couple of|a|one) (?P<unit>metres?|m|yards?|feet|ft|foot|car lengths?|cars? lengths?|cars' lengths?|cars?|lengths?) )(?:just |or so )?(?P<prep>before|after|past|beyond|short of|ahead of|in front of) (?:the |that |a |this )?(?P<thing>@THING)\b)",
      place},
-    {R"(\b(?:(?:just|only just|right|dead|well|way|long|shortly|slightly|immediately|straight|a little|a bit|a touch|exactly|bang|spot) )?(?P<prep>before|after|past|beyond|short of|ahead of|in front of|at|by|on|over|opposite|beside|abreast of|in line with|level with|near|close to|alongside|from|until|till|next to|with|as you pass|as i pass|as we pass|as you reach|as you get to|when you pass|when you reach|when i reach|when you get to|when you see|once you reach|once you get to|once you pass|the moment you pass) (?:the |that |a |this )?(?P<thing>@THING)\b)",
+    {R"(\b(?:(?:just|only just|right|dead|well|way|long|shortly|slightly|immediately|straight|a little|a bit|a touch|exactly|bang|spot) )?(?P<prep>before|after|past|beyond|short of|ahead of|in front of|at|by|on|over|opposite|beside|abreast of|in line with|level with|near|close to|alongside|from|until|till|next to|with|as you pass|as you come to|as i pass|as we pass|as you reach|as you get to|when you pass|when you reach|when i reach|when you get to|when you see|once you reach|once you get to|once you pass|the moment you pass) (?:the |that |a |this )?(?P<thing>@THING)\b)",
      [](Find& f, Claim& c) {
          const auto prep = f.group("prep");
          const auto clause = clauseAround(f.sentence, f.from, f.to);

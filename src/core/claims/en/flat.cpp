@@ -18,7 +18,8 @@ bool flat(Find& f, Claim& c) {
           "land", "piece", "field", "6",     "ground", "track",  "road", "surface", "line",  "light",   "black"})
         if (behind == w) return false;
     const auto before = lastWords(f.before(), 5);
-    if (hasWord(before, {"kerb", "kerbs", "ground", "surface", "track", "road", "tyre", "apron", "camber"}))
+    if (hasWord(before, {"kerb", "kerbs", "ground", "surface", "track", "road", "tyre", "apron", "camber", "paddock",
+                         "land", "field", "country"}))
         return false;
     if (hasWord(lastWords(f.before(), 1), {"a", "the", "went"}) && f.inside() == "flat") return false; // of a tyre
     // Flat on the way in tells nothing of the corner.
@@ -42,9 +43,27 @@ bool flat(Find& f, Claim& c) {
 }
 
 bool lift(Find& f, Claim& c) {
+    // What may stand behind the verb; anything else is what is lifted.
+    static constexpr std::string_view kBehind[] = {
+        "",        ",",      ".",       "!",          ";",      ":",      ")",        "here",       "there",  "off",
+        "for",     "at",     "and",     "to",         "a",      "an",     "slightly", "before",     "after",  "just",
+        "early",   "late",   "in",      "on",         "as",     "when",   "then",     "but",        "so",     "too",
+        "more",    "less",   "briefly", "afterwards", "later",  "again",  "or",       "is",         "by",     "until",
+        "through", "this",   "it's",    "you",        "i",      "i'm",    "we",       "he",         "with",   "it",
+        "the",     "your",   "not",     "earlier",    "later",  "half",   "fully",    "completely", "once",   "comes",
+        "starts",  "begins", "ends",    "because",    "from",   "would",  "will",     "was",        "isn't",  "only",
+        "that",    "of",     "if",      "enough",     "needed", "first",  "now",      "right",      "all",    "little",
+        "much",    "mid",    "gently",  "costs",      "keeps",  "helps",  "between",  "about",      "around", "ten",
+        "exactly", "one",    "no",      "where",      "while",  "should", "must",     "my",         "can",    "may",
+        "never",   "down",   "level"};
+    const auto next = firstWord(f.after());
+    bool may = figureOf(next).has_value();
+    for (const auto w : kBehind) may |= next == w;
+    if (!may || hasWord(lastWords(f.before(), 2), {"gives", "give", "gave", "spirits"})) return false;
     const auto before = lastWords(f.before(), 1);
     if (hasWord(before, {"the", "chair", "ski", "fork"}) &&
-        (!hasWord(f.after().substr(0, 20), {"is", "comes", "off"}) || firstWord(f.after()) == "in"))
+        (!hasWord(f.after().substr(0, 20), {"is", "comes", "off", "starts", "begins", "ends"}) ||
+         firstWord(f.after()) == "in"))
         return false;
     if (hasWord(firstWord(f.after()), {"the", "your", "a", "it"}) &&
         !hasWord(f.after().substr(0, 24), {"throttle", "foot"}) && firstWord(f.after()) != "a")

@@ -8,15 +8,15 @@ namespace {
 bool standsAlone(const Find& f) {
     const auto behind = firstWord(f.after());
     static constexpr std::string_view kBehind[] = {
-        "",         ",",        ".",       ";",       "!",     "?",       ")",     "and",   "then",   "but",
-        "not",      "or",       "for",     "at",      "by",    "all",     "here",  "there", "in",     "into",
-        "on",       "with",     "you",     "i",       "it's",  "it",      "is",    "from",  "until",  "when",
-        "before",   "after",    "if",      "because", "as",    "so",      "again", "same",  "please", "now",
-        "only",     "nice",     "gently",  "early",   "late",  "through", "works", "we",    "to",     "just",
-        "straight", "rather",   "instead", "the",     "that",  "i'm",     "he's",  "we're", "keeps",  "will",
-        "feels",    "is",       "does",    "comes",   "round", "around",  "too",   "every", "down",   "up",
-        "maybe",    "probably", "i'd",     "over",    "gives", "helps",   "makes", "let",   "lets",   "no",
-        "sorry",    "'s",       "where",   "while",   "past",  "during",  "per"};
+        "",        ",",       ".",     ";",      "!",    "?",      ")",        "and",    "then",    "but",      "not",
+        "or",      "for",     "at",    "by",     "all",  "here",   "there",    "in",     "into",    "on",       "with",
+        "you",     "i",       "it's",  "it",     "is",   "from",   "until",    "when",   "before",  "after",    "if",
+        "because", "as",      "so",    "again",  "same", "please", "now",      "only",   "nice",    "gently",   "early",
+        "late",    "through", "works", "we",     "to",   "just",   "straight", "rather", "instead", "the",      "that",
+        "i'm",     "he's",    "we're", "keeps",  "will", "would",  "could",    "nor",    "or",      "feels",    "is",
+        "does",    "comes",   "round", "around", "too",  "every",  "down",     "up",     "maybe",   "probably", "i'd",
+        "over",    "gives",   "helps", "makes",  "let",  "lets",   "no",       "sorry",  "'s",      "where",    "while",
+        "past",    "during",  "per"};
     bool fits = false;
     for (const auto w : kBehind) fits |= behind == w;
     // "in third brake after ..." of speech without commas.
@@ -39,6 +39,17 @@ bool standsAlone(const Find& f) {
         f.before().find_first_not_of(" ,") == std::string_view::npos || lastWords(f.before(), 1) == ", ";
     if (begins && hasWord(behind, {"pulls", "holds", "does", "should", "gets", "copes", "suits", "carries", "takes"}))
         fits = true;
+    // "Second, think about where you look": told in order.
+    static constexpr std::string_view kOrder[] = {"think", "look", "breathe", "listen", "remember", "watch",
+                                                  "see",   "note", "notice",  "relax",  "check",    "be",
+                                                  "you",   "we",   "there",   "most",   "finally"};
+    if (begins && behind == "," && f.before().find_first_not_of(' ') == std::string_view::npos) {
+        auto next = f.after().substr(std::min(f.after().size(), f.after().find(',') + 1));
+        if (firstWord(next) == "and") next = next.substr(next.find("and") + 3);
+        for (const auto w : kOrder)
+            if (firstWord(next) == w) return false;
+    }
+    if (f.after().find("at the time") < 2) return false;
     if (!fits) return false;
     // "look here first"; "first, look": in English the commonest first is no gear.
     if (f.inside() == "first" && !strong && !hasWord(behind, {"gear", "not", "is", "for"})) {
@@ -84,11 +95,11 @@ constexpr ClaimRule kRules[] = {
          return !hasWord(firstWord(f.after()), {"broke", "breaks", "ratio", "ratios", "synchro"}) &&
                 gearOf(f.group("ord"), c);
      }},
-    {R"(\b(?P<n>[1-8]|one) (?:th |rd |nd |st )?gear\b)",
+    {R"(\b(?P<n>[1-8]) (?:th |rd |nd |st )?gear\b)",
      [](Find& f, Claim& c) {
          return !hasWord(lastWords(f.before(), 1), {"down", "up", "drop", "shift"}) && gearOf(f.group("n"), c);
      }},
-    {R"(\bgear (?:number |: )?(?P<n>[1-8])\b)", [](Find& f, Claim& c) { return gearOf(f.group("n"), c); }},
+    {R"(\bgear (?:number |: )?(?P<n>[1-8]|one)\b)", [](Find& f, Claim& c) { return gearOf(f.group("n"), c); }},
     {R"(\b(?P<ord>@ORD)\b)", [](Find& f, Claim& c) { return standsAlone(f) && gearOf(f.group("ord"), c); }},
     {R"(\bgears? (?:[1-8] ?,? ?(?:and )?){1,6}(?P<n>[1-8])\b)",
      [](Find& f, Claim& c) { return gearOf(f.group("n"), c); }},

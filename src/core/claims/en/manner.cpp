@@ -28,10 +28,22 @@ const Pattern& otherCase() {
         R"(bikes|karts|trucks|lorries|pros|professionals|formula cars|single seaters|hatchbacks|tourers|saloons|)"
         R"(rest of the field|others|leaders|brave|locals|amateurs)|(?:a|an|any) (?:[a-z]+ )?(?:prototype|)"
         R"(touring car|gt car|motorbike|kart|truck|single seater|hatchback|tourer|saloon|van) (?:would|will|can|)"
-        R"(could|needs?|takes?|is|does)|another (?:car|driver|day|class)|(?:beginners?|novices|rookies|learners|)"
-        R"(pupils|pros|professionals|locals|amateurs|heroes)(?: [a-z]+)?|some (?:do|use|take|brake|lift|go|stay|)"
-        R"(keep|prefer|like|are|will|would)|for some|on (?:monday|tuesday|wednesday|thursday|friday|saturday|)"
-        R"(sunday)s?|before the (?:resurfacing|change|new)|until (?:last|the) (?:season|year|resurfacing|rules)|)"
+        R"(could|needs?|takes?|is|does)|another (?:car|driver|day|class)|when(?:ever)? (?:it|the (?:wind|tyres?|)"
+        R"(track|grip|fuel|sun|light|traffic|rubber|brakes?|road|engine|surface|air|tank|front|rear|car behind|)"
+        R"(car ahead)|there|somebody|someone|others|they)(?:'s|'re)? (?:is|are|goes|go|gets|get|comes|come|has|)"
+        R"(have|starts?|busy|wet|damp|dry|cold|hot|off)|when(?:ever)? it's (?:busy|crowded|quiet|late|green|new|)"
+        R"(old)|once (?:the (?:fuel|tyres?|rubber|tank|track|brakes?)|it(?:'s| is) (?:dry|wet|warm|hot))|)"
+        R"(after (?:rain|the rain|a shower|a safety car|the safety car|a pit stop|the stop|a spin)|in my (?:first|)"
+        R"(early|second|old) (?:years?|seasons?|days|laps|car)|for (?:the race|qualifying|quali|a qualifying lap)|)"
+        R"((?:the|a) (?:winning|fastest|record|pole|reference|previous|ideal) lap (?:was|is|had|has)|a (?:bigger|)"
+        R"(better|stronger|smaller|different) (?:engine|gearbox|car|wing|diff)|some of the|there are (?:drivers|)"
+        R"(people|those|some)|the (?:book|rulebook|manual|map|commentator|guidebook|old guide|sign) (?:says?|said|)"
+        R"(has|shows?)|single seaters|people say|in the dry season|at the old (?:circuit|track|layout)|)"
+        R"(and you(?:'ll| will|'re) (?:spin|lock|miss|lose|run|crash|slide|apex early|off|in the gravel|)"
+        R"(be in the gravel|be off|have lost)|(?:beginners?|novices|rookies|learners|pupils|pros|professionals|)"
+        R"(locals|amateurs|heroes)(?: [a-z]+)?|some (?:do|use|take|brake|lift|go|stay|keep|prefer|like|are|will|)"
+        R"(would)|for some|on (?:monday|tuesday|wednesday|thursday|friday|saturday|sunday)s?|)"
+        R"(before the (?:resurfacing|change|new)|until (?:last|the) (?:season|year|resurfacing|rules)|)"
         R"(the old (?:brake|braking|turn|apex|gear|line|track)(?: [a-z]+)?|(?:in|round) the other (?:direction|)"
         R"(way)|the other way round|in reverse|on an? (?:hot|flying|qualifying|cool|push|slow|race|banzai) lap|)"
         R"((?:rental|hire) (?:karts?|cars?)|most (?:will|would|need|lift|brake|use|take|prefer|want)|(?:fast|)"
@@ -57,9 +69,9 @@ const Pattern& denial() {
     static const Pattern kPattern(
         R"(\b(?:don't|do not|never|not|isn't|is not|wasn't|aren't|ain't|doesn't|does not|didn't|did not|won't|)"
         R"(can't|cannot|couldn't|shouldn't|should not|mustn't|without|no need (?:to|for)|no way|nobody|)"
-        R"(not a place to|no place to|isn't needed|nothing like|rather than|instead of|forget|nowhere near|)"
-        R"(stop (?:using|taking|going|doing)|neither|no (?:longer|more)|avoid|nobody (?:needs|uses|takes)|)"
-        R"(far from)\b)");
+        R"(anything but|resist|neither|nor|mad to|crazy to|daft to|foolish to|wouldn't|rather not|not a place to|)"
+        R"(no place to|isn't needed|nothing like|rather than|instead of|forget|nowhere near|stop (?:using|taking|)"
+        R"(going|doing)|neither|no (?:longer|more)|avoid|nobody (?:needs|uses|takes)|far from)\b)");
     return kPattern;
 }
 
@@ -71,6 +83,14 @@ const Pattern& noDenial() {
         R"(beneath|past|beyond))|never exceed|not (?:much |a lot )?(?:more|less) than|no more than|never (?:more|)"
         R"(less) than|why not|no doubt|no problem|don't (?:forget|be afraid|worry|hesitate)|can't (?:go wrong|)"
         R"(miss)|if not|not (?:far|long)|not bad)\b)");
+    return kPattern;
+}
+
+const Pattern& denialBehind() {
+    static const Pattern kPattern(
+        R"(^ ?(?:gear |braking |the brakes? )?(?:here |there |for this )?(?:would be|would|is|isn't|was|wasn't) (?:simply |just |really )?)"
+        R"((?:not (?:an option|possible|needed|necessary|allowed|on|enough)|impossible|wrong|a mistake|pointless|no good|needed|)"
+        R"(out of the question|a bad idea|cost you|slower|too (?:slow|fast|early|late|much|little|low|high|short|tall|tight))\b)");
     return kPattern;
 }
 
@@ -106,10 +126,10 @@ const Pattern& advice() {
     static const Pattern kPattern(
         R"(\b(?:should|ought|must|mustn't|shouldn't|have to|has to|need to|needs to|needs|want to|wants to|wanna|)"
         R"(next time|try|let's|make sure|you can|you could|you may|remember to|better|would like|i'd like|i want|)"
-        R"(enough for you|is enough|got to|gotta|you'd|the aim|i'd (?:rather|stay|use|take|go|be|brake|lift|turn|)"
-        R"(keep|hold|carry|try|want|leave|aim)|(?:this|it|this one|the corner|that) wants|aim (?:for|to|at)|target|)"
-        R"(ideally|the idea|the plan is|allowed|it pays|think of|bring|recommend|suggest|tell you|yours|ask for|)"
-        R"(go for|wait for|be patient|no less|no more)\b)");
+        R"(enough for you|is enough|got to|gotta|you'd|the aim|(?:should|could|ought to) have|i'd (?:rather|stay|)"
+        R"(use|take|go|be|brake|lift|turn|keep|hold|carry|try|want|leave|aim)|(?:this|it|this one|the corner|)"
+        R"(that) wants|aim (?:for|to|at)|target|ideally|the idea|the plan is|allowed|it pays|think of|bring|)"
+        R"(recommend|suggest|tell you|yours|ask for|go for|wait for|be patient|no less|no more)\b)");
     return kPattern;
 }
 

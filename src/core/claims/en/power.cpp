@@ -176,6 +176,7 @@ bool power(Find& f, Claim& c) {
         return false; // all the way past it
     c.said.what = std::string(pedal->means);
     c.said.rel = std::string(relation(rel));
+    if (rel == "until" && f.after().find("is behind") < 2) c.said.rel = "after";
     if (rel == "until" && c.said.rel == "at" &&
         !hasWord(lastWords(s.substr(0, pedal->at.from), 3), {"no", "not", "don't", "never", "nothing"}) &&
         !hasWord(lastWords(f.before(), 6), {"wait", "not", "no", "don't", "patience", "patient", "delay"}))
