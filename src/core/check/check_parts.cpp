@@ -37,20 +37,28 @@ std::vector<Finding> missingCautions(const Checked& checked) {
 std::vector<Finding> fragileReferences(const Checked& checked) {
     const auto& g = checked.guide;
     std::vector<Finding> found;
-    for (const auto& c : g.corners)
+    for (const auto& c : g.corners) {
+        std::vector<std::pair<const GuideReference*, std::string>> lonely; // and what goes by it
         for (const auto& a : c.advice) {
             const auto* r = referenceWith(g, a.first);
             if (!r || r->lasts == "permanent" || a.lookFor.empty() || !a.backup.empty() || a.second) continue;
+            const auto known = std::find_if(lonely.begin(), lonely.end(), [&](const auto& l) { return l.first == r; });
+            if (known == lonely.end())
+                lonely.emplace_back(r, key(a.topic));
+            else
+                known->second += ", " + std::string(key(a.topic));
+        }
+        for (const auto& [r, topics] : lonely)
             found.push_back({"references.fragile",
                              Severity::Note,
                              c.id,
                              {},
-                             std::string(key(a.topic)),
-                             title(c) + ", " + std::string(key(a.topic)) + ": relies on the " + r->label +
+                             topics,
+                             title(c) + " (" + topics + ") relies on the " + r->label +
                                  ", which may be moved, and names nothing for when it is gone",
                              r->label,
                              r->lasts});
-        }
+    }
     return found;
 }
 

@@ -145,8 +145,7 @@ void PublishPage::askForNames() {
 
 QList<StationKey> PublishPage::keys() {
     return {
-        {QKeySequence(Qt::CTRL | Qt::Key_M), tr("the chosen finding: write what was measured"),
-         [this] { findings_->correct(); }, false},
+        {QKeySequence(Qt::CTRL | Qt::Key_M), tr("write what was measured"), [this] { findings_->correct(); }, false},
         {QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_M), tr("make it advice"), [this] { findings_->advise(); }, false},
         {QKeySequence(Qt::CTRL | Qt::ALT | Qt::Key_M), tr("leave it, with a reason"), [this] { findings_->leaveIt(); },
          false},

@@ -345,12 +345,11 @@ QList<StationKey> ScriptPage::keys() {
          [this] { new_->showMenu(); }, false},
         {QKeySequence(Qt::CTRL | Qt::Key_L), tr("what can be done with these words"), [this] { these_->showMenu(); },
          false},
-        {QKeySequence(Qt::CTRL | Qt::Key_J), tr("join them with the next; Ctrl+Enter while typing parts them"),
-         [this] { join(); }, false},
+        {QKeySequence(Qt::CTRL | Qt::Key_J), tr("join with the next; Ctrl+Enter parts"), [this] { join(); }, false},
         {QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_Up), tr("earlier, Ctrl+Shift+Down later"), [this] { move(-1); },
          false},
         {QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_Down), {}, [this] { move(1); }, false},
-        {QKeySequence(Qt::CTRL | Qt::Key_M), tr("what contradicts the lap: write what was measured"),
+        {QKeySequence(Qt::CTRL | Qt::Key_M), tr("write what was measured"),
          [this] {
              if (const auto* m = differing()) correctWords(desk_, beat(), WordMark(*m));
          },
