@@ -18,7 +18,8 @@ bool overlap(const Candidate& a, const Candidate& b) { return a.from < b.to && b
 bool givesWay(ClaimKind loser, ClaimKind winner) {
     using K = ClaimKind;
     if (winner == K::Power)
-        return loser == K::Flat || loser == K::Distance || loser == K::Apex || loser == K::ThrottlePct;
+        return loser == K::Flat || loser == K::Kerb || loser == K::Distance || loser == K::Apex ||
+               loser == K::ThrottlePct;
     if (winner == K::Distance) return loser == K::Metres || loser == K::Kerb || loser == K::Speed || loser == K::Gear;
     if (winner == K::BrakePct || winner == K::ThrottlePct)
         return loser == K::Speed || loser == K::Metres || loser == K::Gear || loser == K::Time;

@@ -87,7 +87,7 @@ Manner mannerOf(std::string_view before, std::string_view inside, std::string_vi
                 !hasWord(clause, {"i", "i'm", "we", "he", "my"});
     const auto longer = std::string(before.substr(clauseStart(before, false))) + " ";
     out.hedged = m::hedgeBehind().in(after) || m::hedge().in(std::string(ahead) + " ") || m::hedge().in(longer) ||
-                 m::hedge().in(behind) || m::hedge().in(lastWords(before, 4));
+                 m::hedge().in(lastWords(before, 4));
     return out;
 }
 

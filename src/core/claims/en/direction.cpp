@@ -73,7 +73,9 @@ constexpr ClaimRule kRules[] = {
      [](Find& f, Claim& c) {
          if (hasWord(f.before(), {"marshal", "they", "cars", "pit", "eyes"}) || firstWord(f.after()) == "over")
              return false;
-         return side(f, c);
+         c.said.word = sideOf(f);
+         return !elsewhere(f) && !hasWord(firstWord(f.after()),
+                                          {"of", "foot", "wheel", "hand", "side", "kerb", "away", "front", "rear"});
      }},
     {R"((?:^ |, |and |then |\. )(?P<span>(?:turn|bear|go|steer|sling it|throw it|turn it) (?P<w>left|right))\b)",
      [](Find& f, Claim& c) {

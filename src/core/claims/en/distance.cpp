@@ -67,7 +67,7 @@ std::string eventAround(const Find& f) {
         if (const auto fact = nearest(f.after().substr(end + 1, 20), false); !fact.empty()) return std::string(fact);
     if (nothingBefore) // "at the 50 board", and no more; not "after the hedge the road opens"
         return after.find_first_not_of(' ') == after.npos ? "brake_onset_m" : std::string();
-    return hasWord(lastWords(before, 1), {"i'm", "am", "on", "go", "it", "just", "then", "so", "and", "in", "again"})
+    return hasWord(lastWords(before, 1), {"i'm", "am", "on", "it", "just", "then", "so", "and", "in", "again"})
                ? "brake_onset_m"
                : std::string();
 }
@@ -183,6 +183,11 @@ constexpr ClaimRule kRules[] = {
      [](Find& f, Claim& c) {
          if (!hasWord(f.sentence, {"brake", "brakes", "braking", "turn", "lift"})) return false;
          return from(f, c, 0);
+     }},
+    {R"(\b(?:use|take|have) (?P<span>(?:the |that )?(?P<thing>@THING)) (?:as|for) (?:your|a|the|my) brak(?:e|ing) (?:marker|point|reference)\b)",
+     [](Find& f, Claim& c) {
+         return c.fact = "brake_onset_m", c.said.ref = std::string(f.group("thing")), c.said.number = 0, c.unit = "m",
+                true;
      }},
     {R"(\b(?P<thing>@THING) is (?:where|when) (?:i|we|you|he|the) (?:start |begin |hit |get on |go for )?(?:to |the )*(?P<what>brakes?|braking|turn|turning|lift|lifting)\b)",
      [](Find& f, Claim& c) {

@@ -56,6 +56,8 @@ bool lift(Find& f, Claim& c) {
         "much",    "mid",    "gently",  "costs",      "keeps",  "helps",  "between",  "about",      "around", "ten",
         "exactly", "one",    "no",      "where",      "while",  "should", "must",     "my",         "can",    "may",
         "never",   "down",   "level"};
+    const bool fully = hasWord(" " + std::string(f.inside()) + " ", {"fully", "completely", "entirely"});
+    if (fully && hasWord(lastWords(f.before(), 2), {"never", "not", "don't"})) return false; // a little it may be
     const auto next = firstWord(f.after());
     bool may = figureOf(next).has_value();
     for (const auto w : kBehind) may |= next == w;
@@ -74,7 +76,7 @@ bool lift(Find& f, Claim& c) {
 
 constexpr ClaimRule kRules[] = {
     {R"(\b(?:no lift(?:ing)?|without (?:a |any |the slightest )?lift(?:ing)?|zero lift)\b)", is<kNoLift>},
-    {R"(\b(?:small|little|tiny|slight|quick|short|gentle|brief|minor) (?:little )?(?:lift|breath)\b|\b(?:bit|touch|hint|breath|whisker|moment|suspicion) of a lift\b|\bjust a (?:breath|lift)\b|\blift (?:slightly|a little|a touch|a bit|a fraction|briefly|just a touch)\b|\bbreathe on the throttle\b|\ba (?:breath|feather) (?:of|on) the throttle\b|\b(?:confidence|comfort) lift\b|\bbreathe it\b|\bfeather(?:s|ing)? (?:of )?(?:the )?throttle\b|\b(?:lift|lifts|lifted|ease|eases|back) (?:off )?(?:just )?(?:a (?:touch|fraction|hair|tad|little|bit)|slightly|ever so slightly)\b)",
+    {R"(\b(?:small|little|tiny|slight|quick|short|gentle|brief|minor) (?:little )?(?:lift|breath)\b|\b(?:bit|touch|hint|breath|whisker|moment|suspicion) of a lift\b|\bjust a (?:breath|lift)\b|\blift (?:slightly|a little|a touch|a bit|a fraction|briefly|just a touch)\b|\bbreathe on the throttle\b|\ba (?:breath|feather) (?:of|on) the throttle\b|\b(?:confidence|comfort) lift\b|\bbreathe it\b|\bfeather(?:s|ing)? (?:of )?(?:the )?throttle\b|\bfeathers it\b|\b(?:lift|lifts|lifted|ease|eases|back) (?:off )?(?:just )?(?:a (?:touch|fraction|hair|tad|little|bit)|slightly|ever so slightly)\b)",
      is<kSmall>},
     {R"(\b(?:big|proper|huge|long|large|full|real|massive) lift\b|\blift(?:s|ed)? (?:right|all the way|completely|fully|entirely) off\b|\blift(?:s|ed)? (?:off )?(?:a lot|completely|fully|entirely|right off)\b)",
      is<kBig>},

@@ -68,10 +68,11 @@ const Pattern& otherCase() {
 const Pattern& denial() {
     static const Pattern kPattern(
         R"(\b(?:don't|do not|never|not|isn't|is not|wasn't|aren't|ain't|doesn't|does not|didn't|did not|won't|)"
-        R"(can't|cannot|couldn't|shouldn't|should not|mustn't|without|no need (?:to|for)|no way|nobody|)"
-        R"(anything but|resist|neither|nor|mad to|crazy to|daft to|foolish to|wouldn't|rather not|not a place to|)"
-        R"(no place to|isn't needed|nothing like|rather than|instead of|forget|nowhere near|stop (?:using|taking|)"
-        R"(going|doing)|neither|no (?:longer|more)|avoid|nobody (?:needs|uses|takes)|far from)\b)");
+        R"(can't|cannot|couldn't|shouldn't|should not|mustn't|without|no need (?:to|for)|no way|nobody|tempted to|)"
+        R"(temptation to|tempting to|urge to|thought about|thinking of|anything but|resist|neither|nor|mad to|)"
+        R"(crazy to|daft to|foolish to|wouldn't|rather not|not a place to|no place to|isn't needed|nothing like|)"
+        R"(rather than|instead of|forget|nowhere near|stop (?:using|taking|going|doing)|neither|no (?:longer|more)|)"
+        R"(avoid|nobody (?:needs|uses|takes)|far from)\b)");
     return kPattern;
 }
 
@@ -88,9 +89,11 @@ const Pattern& noDenial() {
 
 const Pattern& denialBehind() {
     static const Pattern kPattern(
-        R"(^ ?(?:gear |braking |the brakes? )?(?:here |there |for this )?(?:would be|would|is|isn't|was|wasn't) (?:simply |just |really )?)"
-        R"((?:not (?:an option|possible|needed|necessary|allowed|on|enough)|impossible|wrong|a mistake|pointless|no good|needed|)"
-        R"(out of the question|a bad idea|cost you|slower|too (?:slow|fast|early|late|much|little|low|high|short|tall|tight))\b)");
+        R"(^ ?,? (?:but )?(?:it|that) (?:isn't|is not|wasn't|doesn't|didn't)(?: ?\.| ?!| ?$)|)"
+        R"(^ ?(?:gear |braking |the brakes? )?(?:here |there |for this )?(?:would be|would|is|isn't|was|)"
+        R"(wasn't) (?:simply |just |really )?(?:not (?:an option|possible|needed|necessary|allowed|on|enough)|)"
+        R"(impossible|wrong|a mistake|pointless|no good|needed|out of the question|a bad idea|cost you|slower|)"
+        R"(too (?:slow|fast|early|late|much|little|low|high|short|tall|tight))\b)");
     return kPattern;
 }
 

@@ -32,6 +32,8 @@ constexpr Phrase kWhich[] = {{"minimum", "min_speed_kmh"},
                              {"track out", "exit_speed_kmh"},
                              {"onto the straight", "exit_speed_kmh"},
                              {"in at", "entry_speed_kmh"},
+                             {"speed trap", "entry_speed_kmh"},
+                             {"trap", "entry_speed_kmh"},
                              {"arrive", "entry_speed_kmh"},
                              {"arriving", "entry_speed_kmh"},
                              {"arrives", "entry_speed_kmh"},
@@ -104,6 +106,11 @@ constexpr Phrase kCues[] = {{"speed", ""},
                             {"slows", ""},
                             {"slow it", ""},
                             {"down to", ""},
+                            {"falls to", ""},
+                            {"fell to", ""},
+                            {"before i brake", ""},
+                            {"before you brake", ""},
+                            {"trap", ""},
                             {"through at", ""},
                             {"slowed to", ""},
                             {"less than", ""},
@@ -257,7 +264,7 @@ bool bareSpeed(Find& f, Claim& c) {
     constexpr double kOnlySpeeds = 100;
     if (!cued && alone && whole && (beside || (*n > kOnlySpeeds && clause.to < f.sentence.size()))) cued = true;
     const auto near = lastWords(f.before(), 1);
-    if (!cued && hasWord(near, {"at"}) && *n > kOnlySpeeds && whole) cued = true; // "fifth at one eighty"
+    if (!cued && hasWord(near, {"at", "it's"}) && *n > kOnlySpeeds && whole) cued = true; // "fifth at one eighty"
     if (!cued && (f.before().ends_with("slower than ") || f.before().ends_with("faster than "))) cued = true;
     if (!cued) // "maybe one thirty", "it's a 240 approach"
         cued =
