@@ -11,6 +11,8 @@
 #include <algorithm>
 #include <chrono>
 #include <cmath>
+#include <cstdio>
+#include <map>
 #include <random>
 
 namespace hl::bench {
@@ -32,9 +34,12 @@ constexpr const char* kSentences[] = {
 constexpr const char* kOthers[] = {"banana", "slowly", "window", "yesterday", "green", "coffee", "quickly", "shoulder"};
 constexpr const char* kBesides[] = {"um", "you know", "well", "as I said"};
 
+constexpr const char* kSlipKinds[] = {"left out", "exchanged", "added"};
+
 struct Slips {
     std::string said;
-    std::vector<std::size_t> at; ///< token of the script
+    std::vector<std::size_t> at;    ///< token of the script
+    std::vector<const char*> kinds; ///< left out, exchanged, added
 };
 
 /// About one word in twenty-five left out, exchanged, or joined by another.
@@ -50,6 +55,7 @@ Slips slipped(const std::vector<ScriptToken>& script, std::mt19937& random, bool
             rest = 6;
             out.at.push_back(i);
             const auto kind = random() % 3;
+            out.kinds.push_back(kSlipKinds[kind]);
             if (kind == 0) word.clear();
             if (kind == 1) word = std::string(kOthers[random() % std::size(kOthers)]) + ' ';
             if (kind == 2) word = std::string(kBesides[random() % std::size(kBesides)]) + ' ' + word;
@@ -79,44 +85,92 @@ std::vector<ScriptToken> someScript(std::mt19937& random) {
 
 } // namespace
 
+namespace {
+
+struct Row {
+    double found = 0, there = 0, invented = 0, words = 0;
+};
+/// Rows of a table, by what they are told apart by.
+struct Table {
+    std::map<std::string, Row> voices, noises, rates, kinds;
+    Row all;
+    double spokenS = 0, tookS = 0;
+};
+
+void add(Row& to, const Row& row) {
+    to.found += row.found, to.there += row.there, to.invented += row.invented, to.words += row.words;
+}
+
+/// One take held against what was really said.
+void score(Table& t, const Alignment& a, const Slips& slips, std::size_t words, const std::vector<Row*>& rows) {
+    std::vector<bool> hit(slips.at.size(), false);
+    Row row;
+    row.words = static_cast<double>(words), row.there = static_cast<double>(slips.at.size());
+    for (const auto& d : a.differences) {
+        bool real = false;
+        for (std::size_t i = 0; i < slips.at.size(); ++i)
+            if (d.tokenFrom <= slips.at[i] + 1 && d.tokenTo + 1 >= slips.at[i] + 1) hit[i] = real = true;
+        row.invented += real ? 0 : 1;
+    }
+    for (std::size_t i = 0; i < hit.size(); ++i) {
+        row.found += hit[i];
+        auto& kind = t.kinds[slips.kinds[i]];
+        ++kind.there, kind.found += hit[i];
+    }
+    add(t.all, row);
+    for (auto* r : rows) add(*r, row);
+}
+
+void print(const char* by, const std::map<std::string, Row>& rows) {
+    for (const auto& [name, r] : rows) {
+        std::printf("  %-10s %-10s %8.0f %8.0f %8.2f", by, name.c_str(), r.words, r.there,
+                    r.there > 0 ? r.found / r.there : 1);
+        if (r.words > 0) std::printf(" %16.2f", 100 * r.invented / r.words);
+        std::printf("\n");
+    }
+}
+
+} // namespace
+
 Report accuracyOfTakes() {
     Report report;
     std::mt19937 random(77);
     const testing::ScratchFolder dir;
     const auto goOn = [](double) { return true; };
-    double found = 0, there = 0, invented = 0, words = 0, spokenS = 0, tookS = 0;
+    Table t;
     for (const char* voice : {"slt", "rms", "awb", "kal16"})
-        for (const bool any : {false, true}) {
-            const auto script = someScript(random);
-            const auto slips = slipped(script, random, any);
-            const auto file = dir / "take.wav";
-            const auto say =
-                "flite -voice " + std::string(voice) + " -t \"" + slips.said + "\" -o '" + file.string() + "'";
-            if (std::system(say.c_str()) != 0)
-                return {{"flite is not installed: ./lantern setup bench", 0, "", 1, false}};
-            const auto sound = readSound(file, 48000);
-            if (!sound) continue;
-            for (const double snr : {60.0, 20.0}) {
-                const auto take = withNoise(*sound, snr, random);
-                const auto start = std::chrono::steady_clock::now();
-                const auto a = aligned(take, script, goOn);
-                tookS += std::chrono::duration<double>(std::chrono::steady_clock::now() - start).count();
-                spokenS += take.length().count();
-                if (!a) continue;
-                words += static_cast<double>(script.size()), there += static_cast<double>(slips.at.size());
-                std::vector<bool> hit(slips.at.size(), false);
-                for (const auto& d : a->differences) {
-                    bool real = false;
-                    for (std::size_t i = 0; i < slips.at.size(); ++i)
-                        if (d.tokenFrom <= slips.at[i] + 1 && d.tokenTo + 1 >= slips.at[i] + 1) hit[i] = real = true;
-                    invented += real ? 0 : 1;
+        for (const double stretch : {1.0, 0.8, 1.25})
+            for (const bool any : {false, true}) {
+                if (stretch != 1 && !any) continue;
+                const auto script = someScript(random);
+                const auto slips = slipped(script, random, any);
+                const auto file = dir / "take.wav";
+                const auto say = "flite -voice " + std::string(voice) +
+                                 " --setf duration_stretch=" + std::to_string(stretch) + " -t \"" + slips.said +
+                                 "\" -o '" + file.string() + "'";
+                if (std::system(say.c_str()) != 0)
+                    return {{"flite is not installed: ./lantern setup bench", 0, "", 1, false}};
+                const auto sound = readSound(file, 48000);
+                if (!sound) continue;
+                for (const double snr : {60.0, 20.0}) {
+                    const auto take = withNoise(*sound, snr, random);
+                    const auto start = std::chrono::steady_clock::now();
+                    const auto a = aligned(take, script, goOn);
+                    t.tookS += std::chrono::duration<double>(std::chrono::steady_clock::now() - start).count();
+                    t.spokenS += take.length().count();
+                    if (!a) continue;
+                    score(t, *a, slips, script.size(),
+                          {&t.voices[voice], &t.noises[snr > 30 ? "quiet" : "20 dB"],
+                           &t.rates[stretch == 1  ? "usual"
+                                    : stretch < 1 ? "fast"
+                                                  : "slow"]});
                 }
-                found += static_cast<double>(std::count(hit.begin(), hit.end(), true));
             }
-        }
-    report.push_back({"differences found, of those spoken", found / there, "", 0.9, false});
-    report.push_back({"differences invented in a hundred words", 100 * invented / words, "", 1});
-    report.push_back({"time taken, of the take's length", tookS / spokenS, "", 0.1});
+    std::printf("\n  %-10s %-10s %8s %8s %8s %16s\n", "", "", "words", "slips", "found", "invented in 100");
+    print("voice", t.voices), print("noise", t.noises), print("rate", t.rates), print("slip", t.kinds);
+    report.push_back({"differences found, of those spoken", t.all.found / t.all.there, "", 0.9, false});
+    report.push_back({"differences invented in a hundred words", 100 * t.all.invented / t.all.words, "", 1});
+    report.push_back({"time taken, of the take's length", t.tookS / t.spokenS, "", 0.1});
     std::vector<double> off;
     for (const int pace : {140, 165, 190}) {
         auto voice = scratchVoice();

@@ -185,7 +185,7 @@ Result<Take> laidAnew(const Guide& guide, const fs::path& folder, BeatId beat, c
     return take;
 }
 
-Result<std::shared_ptr<const Sound>> TakeSounds::of(const fs::path& folder, const Take& take, const VoiceCare& care) {
+Result<TakeSounds::Heard> TakeSounds::of(const fs::path& folder, const Take& take, const VoiceCare& care) {
     const auto path = folder / take.file;
     std::ostringstream key;
     key.precision(9);
@@ -202,11 +202,11 @@ Result<std::shared_ptr<const Sound>> TakeSounds::of(const fs::path& folder, cons
     auto heard = heardSound(take, *last_.second);
     if (heard.samples.empty())
         return Error{"take.silent", "nothing is left of the take", path.string(), "a span inside the file"};
+    const auto level = levelOf(heard); // there are samples
     auto clean = cared(std::move(heard), care);
     if (!clean) return clean.error();
-    auto made = std::make_shared<const Sound>(levelled(std::move(*clean), kVoiceLufs));
-    made_[key.str()] = made;
-    return made;
+    return made_[key.str()] = {std::make_shared<const Sound>(levelled(std::move(*clean), kVoiceLufs)),
+                               level ? *level : Level{}};
 }
 
 std::optional<int> learnedPace(const Guide& guide, Narrator* narrator) {
@@ -234,15 +234,15 @@ Speeches speechesOf(const Guide& guide, const fs::path& folder, TakeSounds& take
         auto speech = scratch ? *scratch : Speech{}; // what nobody has typed yet can be heard all the same
         speech.beat = b.id;
         const auto& take = b.takes.front();
-        if (auto sound = takes.of(folder, take, guide.voiceCare)) {
-            speech.sound = std::move(*sound);
+        if (auto heard = takes.of(folder, take, guide.voiceCare)) {
+            speech.sound = std::move(heard->sound), speech.level = heard->level;
             speech.lengthS = speech.sound->length().count();
             speech.words = heardWords(take, b.words);
             speech.source = "take", speech.failure.clear();
         } else if (scratch)
-            speech.lacking = sentence(sound.error());
+            speech.lacking = sentence(heard.error());
         else
-            speech.failure = sentence(sound.error()), speech.lengthS = heardLength(take);
+            speech.failure = sentence(heard.error()), speech.lengthS = heardLength(take);
         all.put(std::move(speech));
     });
     return all;

@@ -48,13 +48,16 @@ Result<Take> laidAnew(const Guide& guide, const std::filesystem::path& folder, B
 /// thread.
 class TakeSounds {
   public:
-    /// Cleaned as wished, and levelled. Errors: file.missing, media.*, take.silent (nothing is left of it).
-    Result<std::shared_ptr<const Sound>> of(const std::filesystem::path& folder, const Take& take,
-                                            const VoiceCare& care = {});
+    struct Heard {
+        std::shared_ptr<const Sound> sound; ///< cleaned as wished, and levelled
+        Level level;                        ///< as it was spoken, before that
+    };
+    /// Errors: file.missing, media.*, take.silent (nothing is left of it).
+    Result<Heard> of(const std::filesystem::path& folder, const Take& take, const VoiceCare& care = {});
 
   private:
     std::mutex lock_;
-    std::map<std::string, std::shared_ptr<const Sound>> made_;
+    std::map<std::string, Heard> made_;
     std::pair<std::filesystem::path, std::shared_ptr<const Sound>> last_; ///< the file that was read last
 };
 

@@ -200,6 +200,10 @@ TEST_CASE("a talk-over of the running film becomes words where the car was") {
     TakeSounds sounds;
     auto voice = scratchVoice();
     const auto speech = speechesOf(made->guide, dir / "g", sounds, voice->get()).of(first->id, false);
+    REQUIRE(speech->level); // as it was spoken, before it was levelled
+    CHECK(speech->level->speechLufs > -50);
+    CHECK(speech->level->speechLufs < -5);
+    CHECK_FALSE(speech->level->clipped);
     REQUIRE(speech);
     CHECK(speech->source == "take");
     CHECK(speech->lengthS > 0.4);

@@ -3,6 +3,7 @@
 #pragma once
 #include "core/guide/guide.h"
 #include "core/sync/sound.h"
+#include "core/take/aligned.h"
 
 #include <functional>
 #include <map>
@@ -24,7 +25,8 @@ struct Speech {
     double lengthS = 0;                 ///< without the pause after it; never 0 for a text with words
     std::vector<SpokenWord> words;      ///< in order; empty: nobody knows, letters share the time evenly
     std::shared_ptr<const Sound> sound; ///< null: not heard
-    std::string source;                 ///< "scratch voice"
+    std::string source;                 ///< "scratch voice", "take"
+    std::optional<Level> level = {};    ///< of a take as it was spoken
     std::string lacking;                ///< why a take is not heard and another voice speaks; empty when all is well
     std::string failure;                ///< why it will not be heard; empty when it will
 };

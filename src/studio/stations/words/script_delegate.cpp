@@ -194,12 +194,16 @@ void ScriptDelegate::paintWords(QPainter& p, const QRect& r, int row) const {
     if (!b.wave.isEmpty()) {
         p.save();
         p.setPen(QPen(QColor(look::kLampInk), 1.4));
+        constexpr int kLevel = 110; // px that the level's words take behind the wave
         const double middle = y + 3 + kWave / 2.0,
-                     step = static_cast<double>(r.width()) / static_cast<double>(b.wave.size());
+                     step = static_cast<double>(r.width() - kLevel) / static_cast<double>(b.wave.size());
         for (int k = 0; k < b.wave.size(); ++k) {
             const double half = std::max(0.5, b.wave[k] * (kWave / 2.0 - 1)), x = r.left() + (k + 0.5) * step;
             p.drawLine(QPointF(x, middle - half), QPointF(x, middle + half));
         }
+        p.setFont(smallFont());
+        p.setPen(QColor(b.levelWrong ? look::kWrong : look::kInkQuiet));
+        p.drawText(QRectF(r.right() - kLevel + 8, y + 3, kLevel - 8, kWave), Qt::AlignVCenter, b.level);
         p.restore();
         y += kWave + 3;
     }

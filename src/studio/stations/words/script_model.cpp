@@ -30,6 +30,21 @@ QString sectionText(SectionKind k) {
     }
 }
 
+/// How loud a take was spoken. The guide is levelled anyway; what is far too soft brings its noise up with it.
+void tellLevel(ScriptBeat& b, const std::shared_ptr<const Speech>& speech) {
+    constexpr double kSoftLufs = -38, kNearNoiseDb = 18;
+    b.level.clear(), b.levelWrong = false;
+    if (!speech || !speech->level) return;
+    const auto& l = *speech->level;
+    b.level = QObject::tr("%1 LUFS").arg(l.speechLufs, 0, 'f', 0);
+    if (l.clipped)
+        b.level += QObject::tr(" \u00b7 clipped"), b.levelWrong = true;
+    else if (l.speechLufs < kSoftLufs)
+        b.level += QObject::tr(" \u00b7 soft"), b.levelWrong = true;
+    else if (l.noiseDbfs > l.speechLufs - kNearNoiseDb)
+        b.level += QObject::tr(" \u00b7 noisy"), b.levelWrong = true;
+}
+
 } // namespace
 
 ScriptModel::ScriptModel(Desk& desk, QObject* parent) : QAbstractTableModel(parent), desk_(desk) {
@@ -135,6 +150,7 @@ QVariant ScriptModel::data(const QModelIndex& index, int role) const {
     if (role == Qt::AccessibleTextRole && index.column() == Words) {
         auto text = beat(index.row()).words;
         for (const auto& n : beat(index.row()).notes) text += QStringLiteral(". ") + n.text;
+        if (const auto& level = beat(index.row()).level; !level.isEmpty()) text += QStringLiteral(". ") + level;
         for (const auto& m : beat(index.row()).marks)
             if (const auto tip = evidenceOf(m); !tip.isEmpty() && !m.differs())
                 text += QStringLiteral(". ") + QString::fromStdString(m.read.said) + QStringLiteral(": ") + tip;
@@ -244,6 +260,7 @@ void ScriptModel::refreshTimes() {
         b.time = t == timings.end() ? BeatTiming{} : t->second;
         b.own = !beat->takes.empty();
         b.wave = waveOf(id);
+        tellLevel(b, desk_.speeches().of(id, false));
         b.marks = marksOfSaid(desk_, id, b.said);
         b.notes = found[id];
         if (b.own && !beat->takes.front().slips.empty()) {

@@ -21,6 +21,8 @@ struct ScriptBeat {
     LiveText said;
     QString words; ///< as said
     bool own = false;
+    QString level; ///< of that take, as it was spoken; said where it is too soft or clipped, too
+    bool levelWrong = false;
     QVector<float> wave; ///< 0..1 of the take that is heard; empty: the scratch voice speaks
     QVector<ScriptNote> notes;
     QVector<WordMark> marks; ///< of `words`
