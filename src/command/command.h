@@ -11,7 +11,8 @@ struct Streams {
     std::ostream& err; ///< messages and progress
 };
 
-/// Runs one verb. 0 done, 1 the work failed, 2 wrong usage. Needs a QGuiApplication for check, render, publish and demo.
+/// Runs one verb. 0 done, 1 the work failed, 2 wrong usage. Needs a QGuiApplication for check, render, publish and
+/// demo.
 int runCommand(const std::vector<std::string>& arguments, Streams streams);
 
 } // namespace hl

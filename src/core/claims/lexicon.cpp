@@ -31,24 +31,24 @@ Stretch clauseBehind(std::string_view s, Stretch clause) {
     return clauseAround(s, from + 1, from + 1);
 }
 
-std::optional<Heard> nearestPhrase(std::string_view s, Stretch within, Stretch to, std::span<const Phrase> lexicon) {
+std::optional<Heard> nearestPhrase(std::string_view s, Stretch within, Stretch to, std::span<const Meaning> lexicon) {
     std::optional<Heard> best;
     std::size_t distance = 0;
-    const auto end = std::min(within.to, s.size());
-    for (const auto& p : lexicon)
-        for (auto at = s.find(p.words, within.from); at != s.npos && at + p.words.size() <= end;
-             at = s.find(p.words, at + 1)) {
-            const auto behind = at + p.words.size();
-            if (!wordAt(s, at, p.words.size()) || (at < to.to && to.from < behind)) continue;
+    const auto text = s.substr(0, std::min(within.to, s.size()));
+    eachPhrase(lexicon, [&](std::string_view words, std::string_view means) {
+        for (auto at = text.find(words, within.from); at != text.npos; at = text.find(words, at + 1)) {
+            const auto behind = at + words.size();
+            if (!wordAt(s, at, words.size()) || (at < to.to && to.from < behind)) continue;
             const auto apart = behind <= to.from ? to.from - behind : at - to.to;
             const bool better =
-                !best || apart < distance || (apart == distance && p.words.size() > best->at.to - best->at.from);
-            if (better) best = Heard{p.means, {at, behind}}, distance = apart;
+                !best || apart < distance || (apart == distance && words.size() > best->at.to - best->at.from);
+            if (better) best = Heard{means, {at, behind}}, distance = apart;
         }
+    });
     return best;
 }
 
-bool hasPhrase(std::string_view s, Stretch within, std::span<const Phrase> lexicon) {
+bool hasPhrase(std::string_view s, Stretch within, std::span<const Meaning> lexicon) {
     return nearestPhrase(s, within, {within.to, within.to}, lexicon).has_value();
 }
 

@@ -10,7 +10,7 @@
 namespace hl {
 
 struct PlainWords {
-    std::string text;              ///< begins and ends with a blank
+    std::string text;                ///< begins and ends with a blank
     std::vector<std::uint32_t> from; ///< by byte: code point of the source where what stands there begins
     std::vector<std::uint32_t> to;   ///< by byte: code point at which it ends
 };

@@ -32,7 +32,7 @@ std::string eventAround(const Find& f) {
         {"apex_m", {"apex", "clip", "clips", "apexes"}},
         {"throttle_pickup_m", {"power", "throttle", "squeeze", "accelerate", "pick", "back on"}},
         {"full_throttle_m", {"flat", "full", "floor"}},
-        {"shift_m", {"shift", "shifts", "change", "downshift", "upshift", "gear"}}};
+        {"shift_m", {"shift", "shifts", "change", "downshift", "upshift"}}};
     const auto nearest = [&](std::string_view text, bool last) {
         std::string_view fact;
         std::size_t best = 0;

@@ -25,7 +25,7 @@ bool flat(Find& f, Claim& c) {
     // Flat on the way in tells nothing of the corner.
     if (hasWord(lastWords(f.before(), 4),
                 {"arrive", "arriving", "arrived", "approach", "approaching", "come", "coming"}) ||
-        hasWord(firstWord(f.after()), {"until", "till", "towards"}) ||
+        hasWord(firstWord(f.after()), {"until", "till", "towards", "of"}) ||
         f.before().find("up to here") != f.before().npos || f.after().find("to the 1") < 3 ||
         f.after().find("to the board") < 3)
         return false;

@@ -49,7 +49,8 @@ bool standsAlone(const Find& f) {
         for (const auto w : kOrder)
             if (firstWord(next) == w) return false;
     }
-    if (f.after().find("at the time") < 2) return false;
+    if (f.after().find("at the time") < 2 || f.after().find("to last") < 2 || f.before().ends_with("came in "))
+        return false;
     if (!fits) return false;
     // "look here first"; "first, look": in English the commonest first is no gear.
     if (f.inside() == "first" && !strong && !hasWord(behind, {"gear", "not", "is", "for"})) {

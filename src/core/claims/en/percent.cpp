@@ -52,6 +52,7 @@ bool ofSomethingElse(const Find& f) {
         "of it is",   "of the work", "confident",      "confidence",   "of viewers",  "of the battle", "slope"};
     for (const auto e : kElse)
         if (behind.substr(0, e.size() + 1) == " " + std::string(e) || behind.substr(0, e.size()) == e) return true;
+    if (hasWord(f.sentence, {"humidity", "discount", "interest", "tax"})) return true;
     return hasWord(lastWords(f.before(), 4), {"gradient", "slope", "banking"}) && pedalOf(f) == Pedal::Nobody;
 }
 

@@ -6,123 +6,33 @@
 namespace hl {
 namespace {
 
-constexpr Phrase kPedal[] = {{"throttle", "pickup"},
-                             {"the throttle", "pickup"},
-                             {"on throttle", "pickup"},
-                             {"on the throttle", "pickup"},
-                             {"back on the throttle", "pickup"},
-                             {"back to the throttle", "pickup"},
-                             {"to the throttle", "pickup"},
-                             {"pick up the throttle", "pickup"},
-                             {"picks up the throttle", "pickup"},
-                             {"picking up the throttle", "pickup"},
-                             {"squeeze the throttle", "pickup"},
-                             {"squeeze on the throttle", "pickup"},
-                             {"feed in the throttle", "pickup"},
-                             {"feed the throttle", "pickup"},
-                             {"touch the throttle", "pickup"},
-                             {"open the throttle", "pickup"},
-                             {"first touch of throttle", "pickup"},
-                             {"first touch of the throttle", "pickup"},
-                             {"throttle on", "pickup"},
-                             {"throttle comes on", "pickup"},
-                             {"throttle goes on", "pickup"},
-                             {"throttle comes back in", "pickup"},
-                             {"throttle goes back on", "pickup"},
-                             {"throttle again", "pickup"},
-                             {"early throttle", "pickup"},
-                             {"power", "pickup"},
-                             {"the power", "pickup"},
-                             {"on power", "pickup"},
-                             {"on the power", "pickup"},
-                             {"power on", "pickup"},
-                             {"power's on", "pickup"},
-                             {"power goes on", "pickup"},
-                             {"power comes on", "pickup"},
-                             {"power comes back", "pickup"},
-                             {"back on the power", "pickup"},
-                             {"back on power", "pickup"},
-                             {"back to power", "pickup"},
-                             {"to the power", "pickup"},
-                             {"pick up the power", "pickup"},
-                             {"squeeze the power", "pickup"},
-                             {"squeeze on the power", "pickup"},
-                             {"feed in the power", "pickup"},
-                             {"feed the power in", "pickup"},
-                             {"feed the power", "pickup"},
-                             {"feed power in", "pickup"},
-                             {"get the power down", "pickup"},
-                             {"early power", "pickup"},
-                             {"loud pedal", "pickup"},
-                             {"on the loud pedal", "pickup"},
-                             {"accelerate", "pickup"},
-                             {"accelerates", "pickup"},
-                             {"accelerating", "pickup"},
-                             {"acceleration", "pickup"},
-                             {"start accelerating", "pickup"},
-                             {"back on it", "pickup"},
-                             {"throttle's on", "pickup"},
-                             {"throttle's back on", "pickup"},
-                             {"back on", "pickup"},
-                             {"squeeze on", "pickup"},
-                             {"squeeze it on", "pickup"},
-                             {"feed it in", "pickup"},
-                             {"get on it", "pickup"},
-                             {"gets on it", "pickup"},
-                             {"breathe on the throttle", "pickup"},
-                             {"full throttle", "full"},
-                             {"on full throttle", "full"},
-                             {"at full throttle", "full"},
-                             {"full power", "full"},
-                             {"at full power", "full"},
-                             {"on full power", "full"},
-                             {"maximum throttle", "full"},
-                             {"maximum power", "full"},
-                             {"flat", "full"},
-                             {"flat out", "full"},
-                             {"foot down", "full"},
-                             {"foot flat", "full"},
-                             {"foot to the floor", "full"},
-                             {"foot's flat", "full"},
-                             {"foot's flat to the boards", "full"},
-                             {"foot is flat", "full"},
-                             {"flat to the boards", "full"},
-                             {"flat to the floor", "full"},
-                             {"wide open", "full"},
-                             {"throttle wide open", "full"},
-                             {"wide open throttle", "full"},
-                             {"throttle fully open", "full"},
-                             {"fully on the throttle", "full"},
-                             {"fully on the power", "full"},
-                             {"fully on it", "full"},
-                             {"floor it", "full"},
-                             {"floored", "full"},
-                             {"pinned", "full"},
-                             {"throttle pinned", "full"},
-                             {"planted", "full"},
-                             {"foot planted", "full"},
-                             {"foot buried", "full"},
-                             {"throttle buried", "full"},
-                             {"all the throttle", "full"},
-                             {"all the power", "full"},
-                             {"a hundred percent throttle", "full"},
-                             {"100 percent throttle", "full"},
-                             {"100 % throttle", "full"},
-                             {"on full", "full"},
-                             {"pedal to the metal", "full"},
-                             {"nailed", "full"},
-                             {"nail it", "full"},
-                             {"bury it", "full"},
-                             {"hammer down", "full"},
-                             {"fully open", "full"},
-                             {"back to full", "full"}};
+constexpr Meaning kPedal[] = {
+    {"pickup", "throttle|the throttle|on throttle|on the throttle|back on the throttle|back to the throttle|"
+               "to the throttle|pick up the throttle|picks up the throttle|picking up the throttle|"
+               "squeeze the throttle|squeeze on the throttle|feed in the throttle|feed the throttle|"
+               "touch the throttle|open the throttle|first touch of throttle|first touch of the throttle|"
+               "throttle on|throttle comes on|throttle goes on|throttle comes back in|throttle goes back on|"
+               "throttle again|early throttle|power|the power|on power|on the power|power on|power's on|"
+               "power goes on|power comes on|power comes back|back on the power|back on power|back to power|"
+               "to the power|pick up the power|squeeze the power|squeeze on the power|feed in the power|"
+               "feed the power in|feed the power|feed power in|get the power down|early power|loud pedal|"
+               "on the loud pedal|accelerate|accelerates|accelerating|acceleration|start accelerating|"
+               "back on it|throttle's on|throttle's back on|back on|squeeze on|squeeze it on|feed it in|"
+               "get on it|gets on it|breathe on the throttle"},
+    {"full", "full throttle|on full throttle|at full throttle|full power|at full power|on full power|"
+             "maximum throttle|maximum power|flat|flat out|foot down|foot flat|foot to the floor|foot's flat|"
+             "foot's flat to the boards|foot is flat|flat to the boards|flat to the floor|wide open|"
+             "throttle wide open|wide open throttle|throttle fully open|fully on the throttle|"
+             "fully on the power|fully on it|floor it|floored|pinned|throttle pinned|planted|foot planted|"
+             "foot buried|throttle buried|all the throttle|all the power|a hundred percent throttle|"
+             "100 percent throttle|100 % throttle|on full|pedal to the metal|nailed|nail it|bury it|"
+             "hammer down|fully open|back to full"}};
 
 /// What else may happen at a place; nearer than a pedal it takes the place for itself.
-constexpr Phrase kElse[] = {
-    {"brake", ""},         {"brakes", ""},       {"braking", ""},    {"braked", ""},  {"turn", ""},
-    {"turn in", ""},       {"turning", ""},      {"lift", ""},       {"lifting", ""}, {"off the throttle", ""},
-    {"off the power", ""}, {"off throttle", ""}, {"no power", "no"}, {"lifts", ""},   {"shift", ""},
-    {"downshift", ""}};
+constexpr Meaning kElse[] = {
+    {"", "brake|brakes|braking|braked|turn|turn in|turning|lift|lifting|off the throttle|off the power|"
+         "off throttle|lifts|shift|downshift"},
+    {"no", "no power"}};
 
 std::string_view relation(std::string_view r) {
     const auto has = [&](std::string_view w) { return r.find(w) != r.npos; };
