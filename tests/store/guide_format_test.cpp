@@ -2,6 +2,7 @@
 // guide.json through the years: what older writers left opens, what newer ones added stays, what does not hold together
 // is refused, and the published schema says the truth.
 #include "core/guide/beat_edits.h"
+#include "core/guide/edits.h"
 #include "core/guide/validated.h"
 #include "core/mark/mark_kind.h"
 #include "store/guide_file.h"
@@ -238,6 +239,8 @@ TEST_CASE("passes, captions, words of sections and the producer's choices are ke
     g = withCaption(std::move(g), g.sectionWords[0].beats[0].id, "That was | it");
     g = withSchool(std::move(g), {false, false, true, DistanceUnit::CarLengths});
     g = withWordTimes(withVoiceCare(std::move(g), {true, true}), true);
+    g = withClaimLeft(std::move(g), g.sectionWords[0].beats[0].id, {"time", "a \"tenth\"", "caf\u00e9 talk"});
+    g = withNamesNotAllowed(std::move(g), {"Falcon", "\u00c9tang"});
     const auto text = guideJson(g);
     CHECK(schemaSays(text) == "");
     const auto back = parseGuide(text, "g");
