@@ -59,6 +59,17 @@ std::vector<Finding> unknownValues(const Guide& g, const MeasuredCorners& measur
     return found;
 }
 
+Checked::Checked(const Guide& g, const MeasuredCorners& m, const GuideClaims& c) : guide(g), measured(m), claims(c) {
+    for (const auto& corner : guide.corners) {
+        if (!measured.of(corner)) continue;
+        for (const auto& b : corner.beats)
+            for (const auto* text : {&b.words, &b.cue, &b.caption}) {
+                if (text->empty() || (text == &b.caption && b.caption == b.words)) continue;
+                texts.push_back({&corner, &b, text, text == &b.cue, claims.of(*text, b, corner)});
+            }
+    }
+}
+
 std::vector<Finding> checkGuide(const Guide& guide, const MeasuredCorners& measured) {
     return checkGuide(guide, measured, GuideClaims(asSaid(guide, measured), measured, kNaN, kNaN));
 }
@@ -66,8 +77,9 @@ std::vector<Finding> checkGuide(const Guide& guide, const MeasuredCorners& measu
 std::vector<Finding> checkGuide(const Guide& written, const MeasuredCorners& measured, const GuideClaims& claims) {
     auto all = unknownValues(written, measured);
     const auto guide = asSaid(written, measured);
+    const Checked checked(guide, measured, claims);
     for (const auto check : kChecks) {
-        auto found = check({guide, measured, claims});
+        auto found = check(checked);
         all.insert(all.end(), std::make_move_iterator(found.begin()), std::make_move_iterator(found.end()));
     }
     return all;

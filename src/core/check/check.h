@@ -34,11 +34,22 @@ enum class ToDo { PutRight, Complete, MakeSure, MakeReadable, Shorten };
 std::string_view key(ToDo what); ///< stable word: "put-right"
 ToDo toDo(const Finding& f);
 
-/// What a check looks at: the guide as it is said.
+/// A text of a beat that somebody hears or reads, and what it claims. The pointers are into the guide.
+struct ReadText {
+    const GuideCorner* corner;
+    const Beat* beat;
+    const std::string* text;
+    bool cue;
+    std::vector<ReadClaim> claims;
+};
+
+/// What a check looks at: the guide as it is said, and its texts read once for all checks.
 struct Checked {
     const Guide& guide;
     const MeasuredCorners& measured;
     const GuideClaims& claims;
+    std::vector<ReadText> texts; ///< of corners whose facts are known
+    Checked(const Guide& guide, const MeasuredCorners& measured, const GuideClaims& claims);
 };
 
 /// One check over the whole guide. A new check is one function and one line in kChecks (check.cpp).

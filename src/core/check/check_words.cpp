@@ -15,37 +15,25 @@ std::string ruleOf(ClaimKind kind) {
 
 std::string against(const Claim& c) { return (c.byAdvice ? "the advice says " : "the lap shows ") + c.measured; }
 
-/// Every text of a corner's beats that somebody hears or reads.
-template <class F> void eachText(const Checked& checked, F f) {
-    for (const auto& c : checked.guide.corners)
-        if (checked.measured.of(c))
-            for (const auto& b : c.beats) {
-                f(c, b, b.words, false);
-                f(c, b, b.cue, true);
-                if (!b.caption.empty() && b.caption != b.words) f(c, b, b.caption, false);
-            }
-}
-
 } // namespace
 
 std::vector<Finding> contradictedWords(const Checked& checked) {
     std::vector<Finding> found;
-    eachText(checked, [&](const GuideCorner& c, const Beat& b, const std::string& text, bool cue) {
-        for (const auto& r : checked.claims.of(text, b, c)) {
+    for (const auto& t : checked.texts)
+        for (const auto& r : t.claims) {
             if (r.claim.verdict != Verdict::Differs) continue;
             Finding f{ruleOf(r.claim.kind),
                       r.left ? Severity::Note : Severity::Wrong,
-                      c.id,
-                      b.id,
+                      t.corner->id,
+                      t.beat->id,
                       "words",
-                      title(c) + ": the words say \"" + r.said + "\", " + against(r.claim),
+                      title(*t.corner) + ": the words say \"" + r.said + "\", " + against(r.claim),
                       r.said,
                       r.claim.measured};
             if (r.left) f.message += "; left: " + r.left->why;
-            f.found = FoundClaim{r.claim, cue, corrected(text, r.claim, checked.claims.facts(), c.number)};
+            f.found = FoundClaim{r.claim, t.cue, corrected(*t.text, r.claim, checked.claims.facts(), t.corner->number)};
             found.push_back(std::move(f));
         }
-    });
     return found;
 }
 
@@ -54,7 +42,7 @@ namespace {
 struct Placed {
     const GuideCorner* corner;
     const Beat* beat;
-    ReadClaim read;
+    const ReadClaim* read;
 };
 
 bool same(double a, double b, double tolerance) { return std::abs(a - b) <= tolerance; }
@@ -91,25 +79,22 @@ bool exclude(const Claim& a, const Claim& b) {
 
 std::vector<Finding> wordsAgainstEachOther(const Checked& checked) {
     std::vector<Placed> all;
-    eachText(checked, [&](const GuideCorner& c, const Beat& b, const std::string& text, bool) {
-        for (auto& r : checked.claims.of(text, b, c)) {
+    for (const auto& t : checked.texts)
+        for (const auto& r : t.claims) {
             const auto s = r.claim.stance;
-            if (s != Stance::Driven && s != Stance::Advised) continue;
-            if (r.claim.about) continue;
-            all.push_back({&c, &b, std::move(r)});
+            if ((s == Stance::Driven || s == Stance::Advised) && !r.claim.about) all.push_back({t.corner, t.beat, &r});
         }
-    });
     std::vector<Finding> found;
     for (std::size_t i = 0; i < all.size(); ++i)
         for (std::size_t k = i + 1; k < all.size() && all[k].corner == all[i].corner; ++k) {
             const auto &a = all[i], &b = all[k];
             // What contradicts the lap is told already.
-            const bool told = a.read.claim.verdict == Verdict::Differs || b.read.claim.verdict == Verdict::Differs;
-            if (a.beat == b.beat || told || !exclude(a.read.claim, b.read.claim)) continue;
+            const bool told = a.read->claim.verdict == Verdict::Differs || b.read->claim.verdict == Verdict::Differs;
+            if (a.beat == b.beat || told || !exclude(a.read->claim, b.read->claim)) continue;
             found.push_back(
                 {"claims.each-other", Severity::Warn, b.corner->id, b.beat->id, "words",
-                 title(*b.corner) + ": the words say \"" + b.read.said + "\", and elsewhere \"" + a.read.said + "\"",
-                 b.read.said, a.read.said});
+                 title(*b.corner) + ": the words say \"" + b.read->said + "\", and elsewhere \"" + a.read->said + "\"",
+                 b.read->said, a.read->said});
         }
     return found;
 }
@@ -180,8 +165,10 @@ std::string sideTold(const std::string& text, const std::string& name) {
 std::vector<Finding> strangeReferences(const Checked& checked) {
     std::vector<Finding> found;
     constexpr double kNearM = 400;
-    eachText(checked, [&](const GuideCorner& c, const Beat& b, const std::string& text, bool) {
-        const auto plain = small(text);
+    for (const auto& t : checked.texts) {
+        const auto& c = *t.corner;
+        const auto& b = *t.beat;
+        const auto plain = small(*t.text);
         for (const auto& r : checked.guide.references) {
             const auto told = sideTold(plain, small(r.label));
             const auto is = r.lateralM > 0 ? "left" : "right";
@@ -197,14 +184,14 @@ std::vector<Finding> strangeReferences(const Checked& checked) {
                  title(c) + ": the words have the " + r.label + " on the " + told + ", it stands on the " + is, told,
                  is});
         }
-        for (const auto& read : checked.claims.of(text, b, c)) {
+        for (const auto& read : t.claims) {
             if (read.claim.kind != ClaimKind::Distance || read.claim.said.ref) continue;
             found.push_back(
                 {"references.none", Severity::Note, c.id, b.id, "words",
                  title(c) + ": the words go by \"" + read.said + "\", and no such thing is among the references",
                  read.said, ""});
         }
-    });
+    }
     return found;
 }
 
