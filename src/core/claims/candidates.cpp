@@ -1,16 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/claims/candidates.h"
 
+#include "core/claims/manner.h"
 #include "core/claims/rules.h"
 
 #include <algorithm>
-#include <re2/re2.h>
 
 namespace hl {
 namespace {
-
-using re2::RE2;
-using re2::StringPiece;
 
 bool overlap(const Candidate& a, const Candidate& b) { return a.from < b.to && b.from < a.to; }
 
@@ -62,18 +59,13 @@ void dropPlainBraking(std::vector<Candidate>& all) {
 
 /// "third , sorry , fourth": the last one counts.
 void dropTakenBack(std::vector<Candidate>& all, std::string_view text) {
-    static const RE2 kBack(
-        R"(^ *,? *(?:gear )?,? *(?:er|uh|um|well|oh)?,? *(?:sorry|no|i mean|i meant|or rather|rather|make that|correction|no wait|wait|scratch that|strike that|excuse me|pardon)\b[ ,]*(?:no|i mean|it's|make that|that's|in|at|sorry|,|to|about|the)*[ ,]*(?:i mean|it's|in|at|to|,)* *$)");
     for (std::size_t i = 0; i + 1 < all.size();) {
         bool back = false;
         for (std::size_t k = i + 1; k < all.size() && k < i + 3; ++k) {
             if (all[k].claim.kind != all[i].claim.kind || all[k].from < all[i].to) continue;
-            const StringPiece between(text.data() + all[i].to, all[k].from - all[i].to);
-            static const RE2 kSaid(R"(\b(?:i|we) (?:said|wrote|called it|say)(?: it was| it's)? *$)"),
-                kBut(R"(^ ?,? but\b)");
-            back =
-                RE2::PartialMatch(between, kBack) ||
-                (RE2::PartialMatch(between, kBut) && RE2::PartialMatch(StringPiece(text.data(), all[i].from), kSaid));
+            const auto between = text.substr(all[i].to, all[k].from - all[i].to);
+            back = manner::takesBack().in(between) ||
+                   (manner::but().in(between) && manner::iSaid().in(text.substr(0, all[i].from)));
             break;
         }
         if (back)

@@ -2,7 +2,7 @@
 #include "core/claims/claim_reader.h"
 
 #include "core/claims/grammar.h"
-#include "core/claims/pattern.h"
+#include "core/claims/manner.h"
 #include "core/claims/plain.h"
 #include "core/claims/stance.h"
 
@@ -14,9 +14,7 @@ namespace {
 /// Whether what follows a sentence is no more than that it should not be so: "you'll want to lift; don't."
 bool takenBackBehind(std::string_view text, std::size_t at) {
     constexpr std::size_t kShort = 24;
-    static const Pattern kDont(
-        R"(^ ?(?:please )?(?:don't|do not|resist|resist it|never|don't do it)(?: (?:\.|!|;|,)| *$))");
-    return at < text.size() && kDont.in(text.substr(at, kShort));
+    return at < text.size() && manner::notSo().in(text.substr(at, kShort));
 }
 
 } // namespace

@@ -21,5 +21,9 @@ const Pattern& youAre();         ///< "You're in sixth" tells what is; "you brak
 const Pattern& iHaveTo();        ///< "I have to" is no advice.
 const Pattern& fixedPhrase();    ///< Conditions and comparisons that are none.
 const Pattern& asking();         ///< A question, though nobody wrote the mark.
+const Pattern& takesBack();      ///< Between two values: "third, sorry, fourth".
+const Pattern& iSaid();          ///< Before a value that a "but" takes back.
+const Pattern& but();
+const Pattern& notSo(); ///< A sentence behind, no more than that it should not be so: "don't."
 
 } // namespace hl::manner

@@ -206,4 +206,28 @@ const Pattern& asking() {
     return kPattern;
 }
 
+const Pattern& takesBack() {
+    static const Pattern kPattern(
+        R"(^ *,? *(?:gear )?,? *(?:er|uh|um|well|oh)?,? *(?:sorry|no|i mean|i meant|or rather|rather|make that|)"
+        R"(correction|no wait|wait|scratch that|strike that|excuse me|pardon)\b[ ,]*(?:no|i mean|it's|make that|)"
+        R"(that's|in|at|sorry|,|to|about|the)*[ ,]*(?:i mean|it's|in|at|to|,)* *$)");
+    return kPattern;
+}
+
+const Pattern& iSaid() {
+    static const Pattern kPattern(R"(\b(?:i|we) (?:said|wrote|called it|say)(?: it was| it\'s)? *$)");
+    return kPattern;
+}
+
+const Pattern& but() {
+    static const Pattern kPattern(R"(^ ?,? but\b)");
+    return kPattern;
+}
+
+const Pattern& notSo() {
+    static const Pattern kPattern(
+        R"(^ ?(?:please )?(?:don't|do not|resist|resist it|never|don't do it)(?: (?:\.|!|;|,)| *$))");
+    return kPattern;
+}
+
 } // namespace hl::manner

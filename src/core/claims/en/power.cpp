@@ -82,8 +82,7 @@ bool power(Find& f, Claim& c) {
     const auto before = lastWords(s.substr(0, pedal->at.from), 3);
     if (hasWord(before, {"off", "lose", "less", "loses"})) return false;
     const bool full = pedal->means == "full";
-    if (!apex && full && (rel.find("past") != rel.npos || rel == "from" || rel == "beyond") && f.group("rel") != "from")
-        return false; // all the way past it
+    if (!apex && full && (rel.find("past") != rel.npos || rel == "beyond")) return false; // all the way past it
     c.said.what = std::string(pedal->means);
     c.said.rel = std::string(relation(rel));
     if (rel == "until" && f.after().find("is behind") < 2) c.said.rel = "after";
