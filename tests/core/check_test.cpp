@@ -92,7 +92,8 @@ TEST_CASE("a claim is put right in the manner it was written") {
     CHECK(corrected("The minimum is 70 km/h.") == "The minimum is 90 km/h.");
     CHECK(corrected("The minimum is seventy miles an hour.") == "The minimum is fifty six miles an hour.");
     CHECK(corrected("I brake twenty metres after the 50 board.") == "I brake 10 metres before the 50 board.");
-    CHECK(corrected("Take an early apex.") == "Take an late apex.");
+    CHECK(corrected("Take an early apex.") == "Take a late apex.");
+    CHECK(corrected("An early apex it must be.") == "A late apex it must be.");
     CHECK(corrected("It\u2019s a left\u2013hander.") == "It\u2019s a right\u2013hander.");
     CHECK(corrected("I use third here.") == "none");
 }

@@ -6,6 +6,7 @@
 #include "core/take/number_words.h"
 #include "core/units/figures.h"
 
+#include <cctype>
 #include <cmath>
 
 namespace hl {
@@ -39,11 +40,26 @@ std::string replaced(std::string_view text, std::size_t from, std::size_t to, st
     const auto old = codePoints(text, from, to);
     const auto begin = static_cast<std::size_t>(old.data() - text.data());
     std::string out(text.substr(0, begin));
+    // "an early apex", "a late apex"
+    const auto vowel = [](char c) { return std::string_view("aeiouAEIOU").find(c) != std::string_view::npos; };
+    const bool word = !with.empty() && std::isalpha(static_cast<unsigned char>(with.front())) != 0;
+    const auto endsWith = [&](std::string_view article) {
+        if (out.size() < article.size() + 1 || out.back() != ' ') return false;
+        const auto at = out.size() - 1 - article.size();
+        const bool begins = at == 0 || out[at - 1] == ' ';
+        return begins && std::string_view(out).substr(at + 1, article.size() - 1) == article.substr(1) &&
+               (out[at] == 'a' || out[at] == 'A');
+    };
+    if (word && vowel(with.front()) && endsWith("a"))
+        out.insert(out.size() - 1, "n");
+    else if (word && !vowel(with.front()) && endsWith("an"))
+        out.erase(out.size() - 2, 1);
+    const auto place = out.size();
     out += with;
     // A sentence goes on beginning with a capital.
     if (!old.empty() && !with.empty() && old.front() >= 'A' && old.front() <= 'Z' && with.front() >= 'a' &&
         with.front() <= 'z')
-        out[begin] = static_cast<char>(with.front() - 'a' + 'A');
+        out[place] = static_cast<char>(with.front() - 'a' + 'A');
     return out += text.substr(begin + old.size());
 }
 
