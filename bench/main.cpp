@@ -58,6 +58,8 @@ int main(int argc, char** argv) {
         {"Reading a log", [&] { return speedOfImport(demo); }},
         {"Analysing a lap", [&] { return speedOfAnalysis(demo); }},
         {"Planning", [&] { return speedOfPlan(demo); }},
+        {"Planning of busy corners", speedOfPaces},
+        {"Slow motion, every second picture made again", [&] { return qualityOfSlowMotion(demo); }},
         {"Seeking in the film", [&] { return speedOfSeeking(demo); }},
         {"Sync, how fast", [&] { return speedOfSync(demo); }},
         {"The player under the hand", [&] { return speedOfScrubbing(demo); }},

@@ -35,6 +35,8 @@ Report syncCases(); ///< prints a table of its cases first
 Report speedOfImport(const std::filesystem::path& demo);
 Report speedOfAnalysis(const std::filesystem::path& demo);
 Report speedOfPlan(const std::filesystem::path& demo);
+Report speedOfPaces();
+Report qualityOfSlowMotion(const std::filesystem::path& demo); ///< beside FFmpeg's minterpolate
 Report speedOfSeeking(const std::filesystem::path& demo);
 Report speedOfScrubbing(const std::filesystem::path& demo);
 Report stallsOfInterface(const std::filesystem::path& demo); ///< longest stalls of the interface's thread

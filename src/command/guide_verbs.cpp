@@ -4,6 +4,8 @@
 #include "command/columns.h"
 #include "command/verbs.h"
 #include "core/check/check.h"
+#include "core/cut/budget.h"
+#include "core/cut/would_help.h"
 #include "core/units/numbers.h"
 #include "core/words/live_values.h"
 #include "jobs/bring_in.h"
@@ -12,6 +14,7 @@
 #include "jobs/render.h"
 #include "jobs/takes.h"
 #include "store/files.h"
+#include "store/format_file.h"
 #include "store/guide_file.h"
 
 #include <cmath>
@@ -24,10 +27,11 @@ using json = nlohmann::ordered_json;
 namespace fs = std::filesystem;
 
 struct GuideArguments {
-    std::string guide, video, log, boxes, track, line, columns, camera, out, car, title, conditions, tier;
-    int lap = -1, jobs = 0;
-    bool clips = false;
-    double from = 0, to = -1;
+    std::string guide, video, log, boxes, track, line, columns, camera, out, car, title, conditions, tier, format;
+    int lap = -1, jobs = 0, height = 0;
+    bool clips = false, onlyPieces = false;
+    std::string codec = "h264";
+    double from = 0, to = -1, budget = 0;
     std::vector<std::string> pairs;
 };
 
@@ -112,48 +116,107 @@ Answer checkAnswer(const GuideArguments& a) {
     return json{{"findings", list}};
 }
 
-Answer planAnswer(const GuideArguments& a) {
-    const auto d = opened(a.guide);
-    if (!d) return d.error();
-    json sections = json::array();
-    for (const auto& section : d->cut.sections) {
-        json shots = json::array(), words = json::array();
-        for (const auto& x : section.shots)
-            shots.push_back({{"kind", name(x.kind)},
-                             {"start_s", rounded(seconds(x.start), 4)},
-                             {"end_s", rounded(seconds(x.end), 4)},
-                             {"footage_start_s", rounded(seconds(x.from), 4)},
-                             {"footage_end_s", rounded(seconds(x.to), 4)},
-                             {"rate", x.rate}});
-        for (const auto& w : section.spoken)
-            words.push_back({{"beat", w.beat().value},
-                             {"start_s", rounded(seconds(w.start), 4)},
-                             {"end_s", rounded(seconds(w.end), 4)},
-                             {"text", w.text()}});
-        sections.push_back({{"kind", name(section.kind)},
-                            {"corner", numberOf(d->guide, section.corner)},
-                            {"start_s", rounded(seconds(section.start), 4)},
-                            {"end_s", rounded(seconds(section.end), 4)},
-                            {"shots", shots},
-                            {"words", words}});
+json shotJson(const Shot& x) {
+    return {{"kind", name(x.kind)},
+            {"start_s", rounded(seconds(x.start), 4)},
+            {"end_s", rounded(seconds(x.end), 4)},
+            {"footage_start_s", rounded(seconds(x.from), 4)},
+            {"footage_end_s", rounded(seconds(x.to), 4)},
+            {"rate", x.rate},
+            {"why", x.why}};
+}
+
+/// Of a speech with the pause that is kept after it.
+json plannedJson(const Spoken& w) {
+    json j = {{"id", w.beat().value}, {"window_from_film_s", nullptr}, {"window_to_film_s", nullptr}};
+    if (w.window) {
+        j["window_from_film_s"] = rounded(seconds(w.window->from), 4);
+        j["window_to_film_s"] = rounded(seconds(w.window->to), 4);
     }
-    return json{
-        {"length_s", rounded(d->cut.lengthS, 4)}, {"bound_s", rounded(d->cut.boundS, 4)}, {"sections", sections}};
+    const double length = (w.end - w.start).count() + w.pauseS;
+    j["words_s"] = rounded(length, 4), j["start_s"] = rounded(seconds(w.start), 4);
+    j["end_s"] = rounded(seconds(w.start) + length, 4);
+    return j;
+}
+
+json sectionJson(const Guide& g, const Section& section) {
+    json shots = json::array(), words = json::array(), beats = json::array(), also = json::array();
+    for (const auto& x : section.shots) shots.push_back(shotJson(x));
+    for (const auto& w : section.spoken) {
+        words.push_back({{"beat", w.beat().value},
+                         {"start_s", rounded(seconds(w.start), 4)},
+                         {"end_s", rounded(seconds(w.end), 4)},
+                         {"text", w.text()}});
+        beats.push_back(plannedJson(w));
+    }
+    for (const auto id : section.also) also.push_back(numberOf(g, id));
+    return {{"kind", name(section.kind)},
+            {"corner", numberOf(g, section.corner)},
+            {"also_corners", also},
+            {"start_s", rounded(seconds(section.start), 4)},
+            {"end_s", rounded(seconds(section.end), 4)},
+            {"shots", shots},
+            {"words", words},
+            {"beats", beats}};
+}
+
+Answer planAnswer(const GuideArguments& a) {
+    auto d = opened(a.guide);
+    if (!d) return d.error();
+    if (!a.format.empty()) {
+        const auto format = formatNamed(a.format);
+        if (!format) return format.error();
+        d->guide = withFormat(std::move(d->guide), *format);
+        d->cut = planCut(d->guide, d->session, d->speeches);
+    }
+    json sections = json::array(), over = json::array();
+    for (const auto& section : d->cut.sections) sections.push_back(sectionJson(d->guide, section));
+    for (const auto& n : d->cut.noRoom)
+        over.push_back({{"beat", n.beat.value},
+                        {"corner", numberOf(d->guide, n.corner)},
+                        {"section", name(n.section)},
+                        {"words_too_many", n.wordsTooMany},
+                        {"too_long_s", rounded(n.tooLongS, 3)},
+                        {"left_out", n.leftOut},
+                        {"would_help", wouldHelp(n, d->guide)}});
+    json out = {{"format", d->guide.cutWish.format.empty() ? json(nullptr) : json(d->guide.cutWish.format)},
+                {"length_s", rounded(d->cut.lengthS, 4)},
+                {"bound_s", rounded(d->cut.boundS, 4)},
+                {"optimal", d->cut.optimal()},
+                {"over_budget", over}};
+    const double budget = a.budget > 0 ? a.budget : d->guide.cutWish.budgetS;
+    if (budget > 0) {
+        out["budget_s"] = budget, out["too_long_s"] = rounded(std::max(0.0, d->cut.lengthS - budget), 3);
+        out["leave_out"] = json::array();
+        const auto plan = [&](const Guide& g) { return planCut(g, d->session, d->speeches); };
+        for (const auto& l : leftOutFirst(d->guide, budget, plan))
+            out["leave_out"].push_back({{"beat", l.beat ? json(l.beat.value) : json(nullptr)},
+                                        {"section", name(l.section)},
+                                        {"corner", numberOf(d->guide, l.corner)},
+                                        {"saves_s", rounded(l.savesS, 3)},
+                                        {"why", l.why}});
+    }
+    out["sections"] = sections;
+    return out;
 }
 
 Answer renderAnswer(const GuideArguments& a, const Call& s) {
     auto d = opened(a.guide);
     if (!d) return d.error();
     RenderWish wish;
-    wish.out = a.out, wish.fromS = a.from, wish.toS = a.to, wish.jobs = a.jobs;
+    wish.out = a.out, wish.fromS = a.from, wish.toS = a.to, wish.jobs = a.jobs, wish.height = a.height;
+    wish.onlyPieces = a.onlyPieces;
+    if (a.out.empty() && !a.onlyPieces)
+        return Error{"usage.out", "no file is named for the video", "--out", "a file, or --only-pieces"};
+    const auto codec = videoCodecOf(a.codec);
+    if (!codec) return Error{"usage.codec", "\"" + a.codec + "\" is no codec", "--codec", "h264, hevc, vp9 or av1"};
+    wish.codec = *codec;
     auto seen = lookedAtFilm(std::move(d->session), d->guide, s.progress().part(0, 0.1));
     if (!seen) return seen.error();
     const auto r = render(d->guide, *seen, d->cut, wish, s.progress().part(0.1, 1));
     if (!r) return r.error();
-    return json{{"file", r->file.string()},
-                {"frames", r->frames},
-                {"seconds", rounded(r->seconds, 3)},
-                {"wall_s", rounded(r->wallS, 2)}};
+    return json{{"file", r->file.string()},       {"frames", r->frames},     {"seconds", rounded(r->seconds, 3)},
+                {"wall_s", rounded(r->wallS, 2)}, {"rendered", r->rendered}, {"pieces", r->pieces}};
 }
 
 Answer publishAnswer(const GuideArguments& a, const Call& s) {
@@ -220,11 +283,24 @@ void addCheck(CLI::App& app, Call& s) {
 void addPlan(CLI::App& app, Call& s) {
     std::shared_ptr<GuideArguments> a;
     auto* verb = guideVerb(app, "plan", "Plan the cut", a);
+    verb->add_option("--format", a->format,
+                     "In this format instead of the guide's own (see formats), or a file of one");
+    verb->add_option("--budget", a->budget, "Seconds that it is to be shorter than: what to leave out first");
     verb->callback([&s, a] {
         s.work = [a] { return planAnswer(*a); };
         s.tell = [](const json& j, std::ostream& out) {
             out << "guide " << j["length_s"].get<double>() << " s, shortest possible " << j["bound_s"].get<double>()
                 << " s, " << j["sections"].size() << " sections\n";
+            for (const auto& o : j["over_budget"])
+                out << "no room for " << o["words_too_many"].get<int>() << " words of beat " << o["beat"].get<int>()
+                    << " (" << o["section"].get<std::string>() << "): " << o["would_help"].get<std::string>() << "\n";
+            if (!j.contains("leave_out")) return;
+            out << j["too_long_s"].get<double>() << " s too long\n";
+            for (const auto& l : j["leave_out"])
+                out << "leave out "
+                    << (l["beat"].is_null() ? l["section"].get<std::string>()
+                                            : "beat " + std::to_string(l["beat"].get<int>()))
+                    << ": saves " << l["saves_s"].get<double>() << " s, " << l["why"].get<std::string>() << "\n";
         };
     });
 }
@@ -232,15 +308,21 @@ void addPlan(CLI::App& app, Call& s) {
 void addRender(CLI::App& app, Call& s) {
     std::shared_ptr<GuideArguments> a;
     auto* verb = guideVerb(app, "render", "Render the guide's video", a);
-    verb->add_option("--out", a->out, "The video file")->required();
+    verb->add_option("--out", a->out, "The video file");
     verb->add_option("--from", a->from, "Guide time to begin at, seconds");
     verb->add_option("--to", a->to, "Guide time to end at, seconds");
     verb->add_option("--jobs", a->jobs, "Encoder threads, 0 for all cores");
+    verb->add_option("--codec", a->codec, "h264, hevc, vp9 or av1");
+    verb->add_option("--height", a->height, "Pixels: 720, 1080 or 1440; as the film has it when it is not told");
+    verb->add_flag(
+        "--only-pieces", a->onlyPieces,
+        "Make the pieces that begin between --from and --to and keep them in the guide's cache; the render of "
+        "the whole guide puts them together");
     verb->callback([&s, a] {
         s.work = [a, &s] { return renderAnswer(*a, s); };
         s.tell = [](const json& j, std::ostream& out) {
-            out << j["file"].get<std::string>() << ": " << j["frames"].get<long>() << " frames in "
-                << j["wall_s"].get<double>() << " s\n";
+            out << j["file"].get<std::string>() << ": " << j["frames"].get<long>() << " frames, "
+                << j["rendered"].get<long>() << " of them made now, in " << j["wall_s"].get<double>() << " s\n";
         };
     });
 }

@@ -41,6 +41,8 @@ void addClaims(CLI::App& app, Call& s);
 void addCheck(CLI::App& app, Call& s);
 void addPlan(CLI::App& app, Call& s);
 void addRender(CLI::App& app, Call& s);
+void addSlow(CLI::App& app, Call& s);
+void addFormats(CLI::App& app, Call& s);
 void addPublish(CLI::App& app, Call& s);
 void addDemo(CLI::App& app, Call& s);
 

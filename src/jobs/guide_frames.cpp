@@ -17,7 +17,7 @@ Result<GuideFrames> GuideFrames::open(const Session& session, OutputSize size) {
 }
 
 GuideFrames::GuideFrames(const Session& session, OutputSize size, VideoReader film)
-    : session_(&session), size_(size), film_{std::move(film), nullptr, {}} {}
+    : session_(&session), size_(size), film_{SlowMotion(std::move(film)), {}, nullptr, {}} {}
 
 GuideFrames::Walk* GuideFrames::walkOf(FilmId id) {
     const auto& films = session_->films;
@@ -26,12 +26,14 @@ GuideFrames::Walk* GuideFrames::walkOf(FilmId id) {
     auto [at, fresh] = others_.try_emplace(id);
     if (fresh)
         if (auto reader = VideoReader::open(session_->filmFiles[static_cast<std::size_t>(on - films.begin())].file))
-            at->second.emplace(Walk{std::move(*reader), nullptr, {}});
+            at->second.emplace(Walk{SlowMotion(std::move(*reader)), {}, nullptr, {}});
     return at->second ? &*at->second : nullptr;
 }
 
-std::shared_ptr<const YuvFrame> GuideFrames::pictureIn(Walk& w, FootageTime when) {
-    auto frame = w.reader.frameAt(when);
+std::shared_ptr<const YuvFrame> GuideFrames::pictureIn(Walk& w, FootageTime when, bool slowed) {
+    if (w.last && when == w.when) return w.last; // it stands
+    w.when = when;
+    auto frame = w.film.at(when, slowed);
     if (frame && (!w.last || frame->time != w.last->time))
         w.last = std::make_shared<const YuvFrame>(fitted(std::move(*frame), size_)), w.inset = {};
     return w.last;
@@ -39,7 +41,7 @@ std::shared_ptr<const YuvFrame> GuideFrames::pictureIn(Walk& w, FootageTime when
 
 QImage GuideFrames::insetOf(const FilmAt& moment) {
     auto* walk = walkOf(moment.film);
-    const auto frame = walk ? pictureIn(*walk, moment.when) : nullptr;
+    const auto frame = walk ? pictureIn(*walk, moment.when, false) : nullptr;
     if (!frame) return {};
     if (walk->inset.isNull()) {
         const int h = kInsetWidth * size_.height / size_.width & ~1;
@@ -49,11 +51,18 @@ QImage GuideFrames::insetOf(const FilmAt& moment) {
     return walk->inset;
 }
 
-std::optional<GuideFrame> GuideFrames::at(FootageTime footage, const Pictures& pictures) {
+long GuideFrames::made() const {
+    long n = film_.film.made();
+    for (const auto& [id, walk] : others_)
+        if (walk) n += walk->film.made();
+    return n;
+}
+
+std::optional<GuideFrame> GuideFrames::at(FootageTime footage, const Pictures& pictures, bool slowed) {
     GuideFrame out;
     if (pictures.full)
-        if (auto* walk = walkOf(pictures.full->film)) out.full = pictureIn(*walk, pictures.full->when);
-    if (!out.full) out.full = pictureIn(film_, footage);
+        if (auto* walk = walkOf(pictures.full->film)) out.full = pictureIn(*walk, pictures.full->when, slowed);
+    if (!out.full) out.full = pictureIn(film_, footage, slowed);
     if (!out.full) return std::nullopt;
     if (pictures.inset) out.inset = insetOf(*pictures.inset);
     return out;

@@ -3,6 +3,7 @@
 // in it.
 #pragma once
 #include "jobs/render.h"
+#include "media/slow_motion.h"
 
 #include <map>
 #include <QImage>
@@ -20,17 +21,20 @@ class GuideFrames {
     /// Errors: media.* of the explained film; another that fails gives way to it.
     static Result<GuideFrames> open(const Session& session, OutputSize size);
     /// None when the film has no picture there.
-    std::optional<GuideFrame> at(FootageTime footage, const Pictures& pictures);
+    /// `slowed`: made of the two that were filmed around it, where it lies between them.
+    std::optional<GuideFrame> at(FootageTime footage, const Pictures& pictures, bool slowed = false);
+    long made() const; ///< pictures that were not filmed
 
   private:
     struct Walk {
-        VideoReader reader;
+        SlowMotion film;
+        FootageTime when{}; ///< of `last`
         std::shared_ptr<const YuvFrame> last;
         QImage inset; ///< of `last`
     };
     GuideFrames(const Session& session, OutputSize size, VideoReader film);
     Walk* walkOf(FilmId film);
-    std::shared_ptr<const YuvFrame> pictureIn(Walk& walk, FootageTime when);
+    std::shared_ptr<const YuvFrame> pictureIn(Walk& walk, FootageTime when, bool slowed);
     QImage insetOf(const FilmAt& moment);
     const Session* session_;
     OutputSize size_;

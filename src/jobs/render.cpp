@@ -8,6 +8,8 @@
 #include "jobs/guide_frames.h"
 #include "jobs/hand_over.h"
 #include "jobs/lens.h"
+#include "jobs/pieces.h"
+#include "media/assembled_movie.h"
 #include "media/movie_writer.h"
 #include "media/sound.h"
 #include "media/stretch.h"
@@ -35,15 +37,25 @@ struct Painted {
 
 struct Span {
     long first = 0, last = 0; ///< output frame numbers
-    int frameRate = 25;
-    GuideTime time(long i) const { return at<GuideTime>((static_cast<double>(i) + 0.5) / frameRate); }
+    const FrameTimes& times;
+    GuideTime time(long i) const { return times.at(i); }
 };
 
-void decodeAll(GuideFrames& frames, const Stage& stage, const Cut& cut, Span span, HandOver<Decoded>& out,
-               const Progress& progress) {
+/// Whether pictures between the filmed ones are wanted: where the film goes on by less than one of its pictures. A film
+/// of twice the guide's rate has enough of them for half speed.
+bool wantsBetween(const Cut& cut, const Moment& now, GuideTime t, int frameRate, double filmRate) {
+    if (!now.slowed || filmRate <= 0) return false;
+    const auto next = momentAt(cut, t + Seconds(1.0 / frameRate));
+    const double goesOn = next.section == now.section ? (next.footage - now.footage).count() : 0;
+    return goesOn < 0.95 / filmRate;
+}
+
+void decodeAll(GuideFrames& frames, const Stage& stage, const Cut& cut, Span span, int frameRate, double filmRate,
+               HandOver<Decoded>& out, const Progress& progress) {
     for (long i = span.first; i < span.last && !progress.cancelled(); ++i) {
         const auto t = span.time(i);
-        auto frame = frames.at(momentAt(cut, t).footage, picturesAt(stage, cut, t));
+        const auto now = momentAt(cut, t);
+        auto frame = frames.at(now.footage, picturesAt(stage, cut, t), wantsBetween(cut, now, t, frameRate, filmRate));
         if (!frame || !out.put({i, std::move(*frame)})) break;
     }
     out.close();
@@ -58,17 +70,10 @@ FilmPictures picturesFor(const GuideFrame& frame) {
             }};
 }
 
-std::vector<long> sectionStarts(const Cut& cut, int frameRate) {
-    std::vector<long> starts;
-    for (const auto& s : cut.sections)
-        starts.push_back(static_cast<long>(std::ceil(seconds(s.start) * frameRate - 0.5)));
-    return starts;
-}
-
 void paintAll(const Stage& stage, const Cut& cut, Span span, OutputSize size, HandOver<Decoded>& in,
               HandOver<Painted>& out) {
     Overlay overlay(size.width, size.height);
-    const auto starts = sectionStarts(cut, span.frameRate);
+    const auto& starts = span.times.starts();
     while (auto d = in.take()) {
         Painted p{*d->frame.full, std::find(starts.begin(), starts.end(), d->index) != starts.end()};
         const auto laid = overlay.paint(compose(stage, cut, span.time(d->index)), picturesFor(d->frame));
@@ -85,27 +90,45 @@ void paintAll(const Stage& stage, const Cut& cut, Span span, OutputSize size, Ha
     in.close();
 }
 
-MovieOptions movieOptions(const Guide& g, const Cut& cut, const RenderWish& wish, OutputSize size, double toS) {
+MovieOptions movieOptions(const Guide& g, const RenderWish& wish, OutputSize size) {
     MovieOptions o;
-    o.width = size.width, o.height = size.height, o.frameRate = g.frameRate, o.soundRate = 48000;
-    o.crf = wish.crf, o.preset = wish.preset, o.keyEvery = g.frameRate * 4, o.threads = wish.jobs,
+    o.width = size.width, o.height = size.height, o.frameRate = g.frameRate;
+    o.codec = wish.codec, o.crf = wish.crf, o.preset = wish.preset, o.keyEvery = g.frameRate * 4, o.threads = wish.jobs,
     o.title = g.scene.title;
-    for (const auto& c : chaptersOf(g, cut))
-        if (c.endS > wish.fromS && c.startS < toS)
-            o.chapters.push_back({std::max(0.0, c.startS - wish.fromS), std::min(toS, c.endS) - wish.fromS, c.title});
     return o;
 }
 
-Status encodeAll(MovieWriter& writer, const Sound& sound, Span span, HandOver<Painted>& in, const Progress& progress) {
+/// From and to guide times, counted from `fromS`.
+std::vector<Chapter> chaptersBetween(const Guide& g, const Cut& cut, double fromS, double toS) {
+    std::vector<Chapter> out;
+    for (const auto& c : chaptersOf(g, cut))
+        if (c.endS > fromS && c.startS < toS)
+            out.push_back({std::max(0.0, c.startS - fromS), std::min(toS, c.endS) - fromS, c.title});
+    return out;
+}
+
+std::vector<Caption> captionsBetween(const Cut& cut, double fromS, double toS) {
+    auto captions = captionsOf(cut);
+    std::erase_if(captions, [&](const Caption& c) { return c.endS <= fromS || c.startS >= toS; });
+    for (auto& c : captions) {
+        c.startS = std::max(0.0, c.startS - fromS), c.endS -= fromS;
+        for (auto& w : c.words) w.startS -= fromS;
+    }
+    return captions;
+}
+
+/// The next pictures into a film; its sound, where it has one, keeps up with them.
+Status encodeAll(MovieWriter& writer, const Sound& sound, Span span, int frameRate, HandOver<Painted>& in,
+                 const Progress& progress) {
     long done = 0;
     const long all = span.last - span.first;
     const auto samples = [&](long frame) {
         return std::min(sound.samples.size(), static_cast<std::size_t>(frame) * static_cast<std::size_t>(sound.rate) /
-                                                  static_cast<std::size_t>(span.frameRate));
+                                                  static_cast<std::size_t>(frameRate));
     };
     while (auto p = in.take()) {
         if (progress.cancelled()) return cancelledError();
-        if (auto s = writer.picture(p->frame, p->key); !s) return s;
+        if (auto s = writer.picture(p->frame, p->key || done == 0); !s) return s;
         const auto a = samples(done), b = samples(done + 1);
         if (auto s = writer.sound({sound.samples.data() + a, b - a}); !s) return s;
         if (++done % 10 == 0) progress.report(static_cast<double>(done) / static_cast<double>(all), "rendering");
@@ -116,19 +139,134 @@ Status encodeAll(MovieWriter& writer, const Sound& sound, Span span, HandOver<Pa
     return writer.finish();
 }
 
-/// A piece of the guide is as loud as it is in the whole.
-Sound guideSound(const Guide& guide, const Cut& cut, const Sound& footage, const Span& span) {
-    const auto whole = atLoudness(mixSoundtrack(cut, {footage, stretched}, 0, cut.lengthS), guide.loudnessLufs);
+/// All of the guide's sound: a piece of the guide is as loud as it is in the whole.
+Sound guideSound(const Guide& guide, const Session& m, const Cut& cut) {
+    Sound footage{48000, 0, {}};
+    if (m.videoInfo.hasSound)
+        if (auto s = readSound(m.video, 48000)) footage = std::move(*s);
+    return atLoudness(mixSoundtrack(cut, {footage, stretched}, 0, cut.lengthS), guide.loudnessLufs);
+}
+
+Sound partOf(const Sound& whole, const Span& span, int frameRate) {
     const auto at = [&](long frame) {
-        const double i = std::round(static_cast<double>(frame) / span.frameRate * whole.rate);
+        const double i = std::round(static_cast<double>(frame) / frameRate * whole.rate);
         return static_cast<std::ptrdiff_t>(std::clamp(i, 0.0, num(whole.samples.size())));
     };
     return {whole.rate, 0, {whole.samples.begin() + at(span.first), whole.samples.begin() + at(span.last)}};
 }
 
+/// What all pieces of one render share.
+struct Rendering {
+    const Guide& guide;
+    const Session& session;
+    const Cut& cut;
+    const RenderWish& wish;
+    OutputSize size;
+    const Stage& stage;
+    const FrameTimes& times;
+};
+
+/// Decodes, paints and encodes side by side.
+Status renderInto(MovieWriter& writer, GuideFrames& frames, const Sound& sound, Span span, const Rendering& r,
+                  const Progress& progress) {
+    HandOver<Decoded> decoded(6);
+    HandOver<Painted> painted(6);
+    std::jthread decoding([&] {
+        decodeAll(frames, r.stage, r.cut, span, r.guide.frameRate, r.session.videoInfo.frameRate, decoded, progress);
+    });
+    std::jthread painting([&] { paintAll(r.stage, r.cut, span, r.size, decoded, painted); });
+    auto done = encodeAll(writer, sound, span, r.guide.frameRate, painted, progress);
+    painted.close();
+    decoded.close();
+    return done;
+}
+
+/// The pieces that are not there yet, one after the other. How many pictures were made.
+Result<long> makePieces(const std::vector<PieceOfFilm>& pieces, const Rendering& r, const Progress& progress) {
+    if (auto s = makeFolder(pieceFile(r.session.folder, pieces.front()).parent_path()); !s) return s.error();
+    auto frames = GuideFrames::open(r.session, r.size);
+    if (!frames) return frames.error();
+    const auto missing = [&](const PieceOfFilm& p) { return !std::filesystem::exists(pieceFile(r.session.folder, p)); };
+    long all = 0, made = 0;
+    for (const auto& p : pieces)
+        if (missing(p)) all += p.last - p.first;
+    for (const auto& p : pieces) {
+        if (!missing(p)) continue;
+        auto writer = MovieWriter::open(pieceFile(r.session.folder, p), movieOptions(r.guide, r.wish, r.size));
+        if (!writer) return writer.error();
+        const double from = num(made) / num(all), to = num(made + p.last - p.first) / num(all);
+        if (auto s = renderInto(*writer, *frames, {}, {p.first, p.last, r.times}, r, progress.part(from, to)); !s)
+            return s.error();
+        made += p.last - p.first;
+    }
+    return made;
+}
+
+Status writeCaptionFiles(const std::filesystem::path& film, const Guide& g, const std::vector<Caption>& captions) {
+    if (auto s = writeFile(std::filesystem::path(film).replace_extension(".vtt"), webVtt(captions, g.wordTimes)); !s)
+        return s;
+    return writeFile(std::filesystem::path(film).replace_extension(".srt"), subRip(captions));
+}
+
+/// Pieces, sound, captions and chapters to one film; no picture is coded again.
+Status putTogether(const std::vector<PieceOfFilm>& pieces, const Rendering& r, const std::vector<Caption>& captions) {
+    const auto sound = guideSound(r.guide, r.session, r.cut);
+    AssembledMovie movie;
+    for (const auto& p : pieces) movie.pieces.push_back({pieceFile(r.session.folder, p), p.first});
+    movie.frameRate = r.guide.frameRate, movie.soundRate = sound.rate;
+    movie.sound = sound.samples, movie.title = r.guide.scene.title;
+    movie.chapters = chaptersBetween(r.guide, r.cut, 0, r.cut.lengthS);
+    for (const auto& c : captions) movie.captions.push_back({c.startS, c.endS, inLines(c.text)});
+    return assemble(movie, r.wish.out);
+}
+
+Result<RenderReport> renderPieces(const Rendering& r, const LabelPlan& labels, const Progress& progress) {
+    auto pieces = piecesOf(r.guide, r.session, r.cut, labels, r.wish);
+    if (r.wish.onlyPieces) {
+        const double toS = r.wish.toS < 0 ? r.cut.lengthS : r.wish.toS;
+        std::erase_if(pieces, [&](const PieceOfFilm& p) {
+            const double start = num(p.first) / r.guide.frameRate;
+            return start < r.wish.fromS - 1e-9 || start >= toS;
+        });
+    }
+    if (pieces.empty())
+        return Error{"render.empty", "no piece of the guide begins between these times", "",
+                     "times inside " + std::to_string(r.cut.lengthS) + " s"};
+    const auto made = makePieces(pieces, r, progress.part(0, 0.94));
+    if (!made) return made.error();
+    RenderReport report{r.wish.out, 0, 0, 0, *made, pieces.size()};
+    for (const auto& p : pieces) report.frames += p.last - p.first;
+    report.seconds = num(report.frames) / r.guide.frameRate;
+    if (r.wish.onlyPieces) return report;
+    progress.report(0.95, "putting the film together");
+    const auto captions = captionsBetween(r.cut, 0, r.cut.lengthS);
+    if (auto s = putTogether(pieces, r, captions); !s) return s.error();
+    if (auto s = writeCaptionFiles(r.wish.out, r.guide, captions); !s) return s.error();
+    forgetOldPieces(r.session.folder, pieces);
+    return report;
+}
+
+/// A part of the guide as a film of its own.
+Result<RenderReport> renderPart(Span span, const Rendering& r, const Progress& progress) {
+    progress.report(0, "mixing the sound");
+    const auto sound = partOf(guideSound(r.guide, r.session, r.cut), span, r.guide.frameRate);
+    auto frames = GuideFrames::open(r.session, r.size);
+    if (!frames) return frames.error();
+    const double fromS = num(span.first) / r.guide.frameRate, toS = num(span.last) / r.guide.frameRate;
+    auto options = movieOptions(r.guide, r.wish, r.size);
+    options.soundRate = sound.rate, options.chapters = chaptersBetween(r.guide, r.cut, fromS, toS);
+    auto writer = MovieWriter::open(r.wish.out, options);
+    if (!writer) return writer.error();
+    if (auto s = renderInto(*writer, *frames, sound, span, r, progress.part(0.03, 1)); !s) return s.error();
+    if (auto s = writeCaptionFiles(r.wish.out, r.guide, captionsBetween(r.cut, fromS, toS)); !s) return s.error();
+    const long n = span.last - span.first;
+    return RenderReport{r.wish.out, n, num(n) / r.guide.frameRate, 0, n, 0};
+}
+
 } // namespace
 
-OutputSize outputSize(const VideoInfo& v) {
+OutputSize outputSize(const VideoInfo& v, int wished) {
+    if (wished > 0) return {(wished * 16 / 9) & ~1, wished & ~1};
     const double shape = static_cast<double>(v.width) / std::max(1, v.height);
     if (std::abs(shape - 16.0 / 9) > 0.02) return {};
     const int width = std::clamp(v.width, 640, 1920) & ~1;
@@ -144,51 +282,21 @@ Result<RenderReport> render(const Guide& guide, const Session& m, const Cut& cut
                             const Progress& progress) {
     const auto started = std::chrono::steady_clock::now();
     const double toS = wish.toS < 0 ? cut.lengthS : std::min(wish.toS, cut.lengthS);
-    const Span span{std::lround(wish.fromS * guide.frameRate), std::lround(toS * guide.frameRate), guide.frameRate};
+    const FrameTimes times(cut, guide.frameRate);
+    const Span span{std::lround(wish.fromS * guide.frameRate), std::lround(toS * guide.frameRate), times};
     if (span.last <= span.first)
         return Error{"render.empty", "there is nothing to render between these times", "",
                      "a start before the end, inside " + std::to_string(cut.lengthS) + " s"};
-    progress.report(0, "mixing the sound");
-    Sound footage{48000, 0, {}};
-    if (m.videoInfo.hasSound)
-        if (auto s = readSound(m.video, 48000)) footage = std::move(*s);
-    const auto sound = guideSound(guide, cut, footage, span);
-    const auto size = outputSize(m.videoInfo);
-    auto frames = GuideFrames::open(m, size);
-    if (!frames) return frames.error();
-    auto writer = MovieWriter::open(wish.out, movieOptions(guide, cut, wish, size, toS));
-    if (!writer) return writer.error();
-
     const auto clock = clockOf(guide, m);
     auto stage = stageOf(guide, m, clock);
     const auto labels = plannedLabels(stage, cut, labelWidth);
     stage.labels = &labels;
-    HandOver<Decoded> decoded(6);
-    HandOver<Painted> painted(6);
-    std::jthread decoding([&] { decodeAll(*frames, stage, cut, span, decoded, progress); });
-    std::jthread painting([&] { paintAll(stage, cut, span, size, decoded, painted); });
-    auto done = encodeAll(*writer, sound, span, painted, progress.part(0.03, 1));
-    painted.close();
-    decoded.close();
-    decoding.join();
-    painting.join();
-    if (!done) return done.error();
-
-    auto captions = captionsOf(cut);
-    std::erase_if(captions, [&](const Caption& c) { return c.endS <= wish.fromS || c.startS >= toS; });
-    for (auto& c : captions) {
-        c.startS = std::max(0.0, c.startS - wish.fromS), c.endS -= wish.fromS;
-        for (auto& w : c.words) w.startS -= wish.fromS;
-    }
-    if (auto s =
-            writeFile(std::filesystem::path(wish.out).replace_extension(".vtt"), webVtt(captions, guide.wordTimes));
-        !s)
-        return s.error();
-    if (auto s = writeFile(std::filesystem::path(wish.out).replace_extension(".srt"), subRip(captions)); !s)
-        return s.error();
-    const double wall = std::chrono::duration<double>(std::chrono::steady_clock::now() - started).count();
-    return RenderReport{wish.out, span.last - span.first, static_cast<double>(span.last - span.first) / span.frameRate,
-                        wall};
+    const Rendering r{guide, m, cut, wish, outputSize(m.videoInfo, wish.height), stage, times};
+    const bool whole = span.first == 0 && span.last == times.count();
+    auto report = wish.onlyPieces || (whole && wish.fromPieces) ? renderPieces(r, labels, progress)
+                                                                : renderPart(span, r, progress);
+    if (report) report->wallS = std::chrono::duration<double>(std::chrono::steady_clock::now() - started).count();
+    return report;
 }
 
 LabelPlan labelsFor(const Guide& g, const Session& s, const Cut& cut) {

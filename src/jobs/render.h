@@ -2,6 +2,7 @@
 #pragma once
 #include "core/cut/label_plan.h"
 #include "jobs/session.h"
+#include "media/movie_writer.h"
 
 namespace hl {
 
@@ -11,24 +12,31 @@ struct RenderWish {
     int jobs = 0;               ///< encoder threads, 0 for all cores
     int crf = 21;
     std::string preset = "veryfast";
+    VideoCodec codec = VideoCodec::H264;
+    int height = 0;          ///< px: 720, 1080, 1440; 0: as the film has it, at most 1080
+    bool fromPieces = true;  ///< a whole guide is put together of pieces that are kept in its cache
+    bool onlyPieces = false; ///< those that begin between the times are made, and no film of them
 };
 
 struct RenderReport {
     std::filesystem::path file;
     long frames = 0;
     double seconds = 0, wallS = 0;
+    long rendered = 0;      ///< of the frames, made in this run; the others were there
+    std::size_t pieces = 0; ///< the film was put together of; 0: it was rendered in one
 };
 
-/// Decode, retime, paint, encode. Captions are written beside the video as WebVTT and SubRip.
+/// Decode, retime, paint, encode. Captions are written beside the video as WebVTT and SubRip; a whole guide has them
+/// inside too. A render of a whole guide that was stopped goes on from its finished pieces.
 /// Errors: movie.*, media.*, render.empty, job.cancelled.
 Result<RenderReport> render(const Guide& guide, const Session& session, const Cut& cut, const RenderWish& wish,
                             const Progress& progress);
 
-/// The size a guide of this footage is rendered in: 16:9, at most 1920x1080.
+/// The size a guide of this footage is rendered in: 16:9, at most 1920x1080 unless another height is wished for.
 struct OutputSize {
     int width = 1280, height = 720;
 };
-OutputSize outputSize(const VideoInfo& video);
+OutputSize outputSize(const VideoInfo& video, int height = 0);
 
 /// `frame` fitted into the size with black bars where its shape differs.
 YuvFrame fitted(YuvFrame frame, OutputSize size);

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "jobs/session.h"
 
+#include "core/cut/sight.h"
 #include "core/lap/elevation.h"
 #include "core/lap/learn_road.h"
 #include "jobs/beside.h"
@@ -213,7 +214,10 @@ Session withPictures(Session s, const Guide& guide) {
 FilmInFrame inFrame(const VideoInfo& film) { return {film.width, film.height}; }
 
 Cut planCut(const Guide& guide, const Session& s, const Speeches& speeches) {
-    return planBeatByBeat(guide, clockOf(guide, s), speeches, {});
+    const auto clock = clockOf(guide, s);
+    CutSettings settings;
+    settings.seen = seenByCamera(guide, stageOf(guide, s, clock), settings.visibleFarM);
+    return planShortest(guide, clock, speeches, settings);
 }
 
 } // namespace hl

@@ -1,9 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "media/movie_writer.h"
 
+#include "media/chapters.h"
 #include "media/pixels.h"
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 #include <cstring>
 #include <unistd.h>
@@ -42,48 +44,80 @@ struct MovieWriter::Parts {
     Status encodeSound(bool last);
 };
 
-namespace {
-
-/// MP4 players know chapters from the container's own list.
-void addChapters(AVFormatContext& output, const std::vector<Chapter>& chapters) {
-    if (chapters.empty()) return;
-    const auto n = chapters.size();
-    output.chapters = static_cast<AVChapter**>(av_calloc(n, sizeof(AVChapter*)));
-    for (std::size_t i = 0; i < n; ++i) {
-        auto* c = static_cast<AVChapter*>(av_mallocz(sizeof(AVChapter)));
-        c->id = static_cast<std::int64_t>(i);
-        c->time_base = {1, 1000};
-        c->start = static_cast<std::int64_t>(chapters[i].startS * 1000);
-        c->end = static_cast<std::int64_t>(chapters[i].endS * 1000);
-        av_dict_set(&c->metadata, "title", chapters[i].title.c_str(), 0);
-        output.chapters[i] = c;
-        output.nb_chapters = static_cast<unsigned>(i + 1);
-    }
-}
-
-} // namespace
-
 MovieWriter::MovieWriter(std::unique_ptr<Parts> parts) : parts_(std::move(parts)) {}
 MovieWriter::MovieWriter(MovieWriter&&) noexcept = default;
 MovieWriter& MovieWriter::operator=(MovieWriter&&) noexcept = default;
 MovieWriter::~MovieWriter() = default;
 
+namespace {
+
+constexpr std::array<std::string_view, 4> kCodecKeys = {"h264", "hevc", "vp9", "av1"};
+
+const char* encoderName(VideoCodec c) {
+    switch (c) {
+    case VideoCodec::Hevc: return "libx265";
+    case VideoCodec::Vp9: return "libvpx-vp9";
+    case VideoCodec::Av1: return "libsvtav1";
+    default: return "libx264";
+    }
+}
+
+/// Each encoder calls quality and speed by names of its own.
+void tune(AVCodecContext& video, const MovieOptions& o) {
+    void* own = video.priv_data;
+    switch (o.codec) {
+    case VideoCodec::H264:
+        av_opt_set(own, "preset", o.preset.c_str(), 0);
+        av_opt_set_int(own, "crf", o.crf, 0);
+        av_opt_set_int(own, "forced-idr", 1, 0);
+        break;
+    case VideoCodec::Hevc:
+        av_opt_set(own, "preset", o.preset.c_str(), 0);
+        av_opt_set_int(own, "crf", o.crf + 3, 0);
+        av_opt_set_int(own, "forced-idr", 1, 0);
+        av_opt_set(own, "x265-params", "log-level=none", 0);
+        video.codec_tag = MKTAG('h', 'v', 'c', '1');
+        break;
+    case VideoCodec::Vp9:
+        video.bit_rate = 0;
+        av_opt_set_int(own, "crf", o.crf + 12, 0);
+        av_opt_set(own, "deadline", "good", 0);
+        av_opt_set_int(own, "cpu-used", 5, 0);
+        av_opt_set_int(own, "row-mt", 1, 0);
+        break;
+    case VideoCodec::Av1:
+        av_opt_set_int(own, "preset", 9, 0);
+        av_opt_set_int(own, "crf", o.crf + 14, 0);
+        break;
+    }
+}
+
+} // namespace
+
+std::string_view key(VideoCodec c) { return kCodecKeys.at(static_cast<std::size_t>(c)); }
+
+std::optional<VideoCodec> videoCodecOf(std::string_view text) {
+    for (std::size_t i = 0; i < kCodecKeys.size(); ++i)
+        if (kCodecKeys[i] == text) return static_cast<VideoCodec>(i);
+    return std::nullopt;
+}
+
 Status MovieWriter::Parts::openVideo() {
-    const AVCodec* codec = avcodec_find_encoder_by_name("libx264");
-    if (!codec) return Error{"movie.no-encoder", "FFmpeg has no x264 encoder", "", "a full FFmpeg build"};
+    const AVCodec* codec = avcodec_find_encoder_by_name(encoderName(options.codec));
+    if (!codec)
+        return Error{"movie.no-encoder", std::string("FFmpeg has no encoder ") + encoderName(options.codec), "",
+                     "a full FFmpeg build"};
     video.reset(avcodec_alloc_context3(codec));
     video->width = options.width, video->height = options.height;
     video->pix_fmt = AV_PIX_FMT_YUV420P;
-    video->time_base = {1, options.frameRate};
-    video->framerate = {options.frameRate, 1};
+    video->time_base = {options.frameRateOver, options.frameRate};
+    video->framerate = {options.frameRate, options.frameRateOver};
     video->gop_size = options.keyEvery;
     video->thread_count = options.threads;
     video->colorspace = AVCOL_SPC_BT709, video->color_primaries = AVCOL_PRI_BT709, video->color_trc = AVCOL_TRC_BT709;
     video->color_range = AVCOL_RANGE_MPEG;
     if (output->oformat->flags & AVFMT_GLOBALHEADER) video->flags |= AV_CODEC_FLAG_GLOBAL_HEADER;
-    av_opt_set(video->priv_data, "preset", options.preset.c_str(), 0);
-    av_opt_set_int(video->priv_data, "crf", options.crf, 0);
-    av_opt_set_int(video->priv_data, "forced-idr", 1, 0);
+    tune(*video, options);
     if (const int code = avcodec_open2(video.get(), codec, nullptr); code < 0)
         return fault("starting the picture encoder", code);
     videoStream = avformat_new_stream(output.get(), nullptr);

@@ -6,6 +6,7 @@
 
 #include <filesystem>
 #include <memory>
+#include <optional>
 #include <string>
 
 namespace hl {
@@ -15,11 +16,18 @@ struct Chapter {
     std::string title;
 };
 
+/// How the picture is coded. HEVC and VP9 are smaller and slower, AV1 (SVT) smaller still.
+enum class VideoCodec { H264, Hevc, Vp9, Av1 };
+std::string_view key(VideoCodec c); ///< "h264", "hevc", "vp9", "av1"
+std::optional<VideoCodec> videoCodecOf(std::string_view key);
+
 struct MovieOptions {
     int width = 1280, height = 720;
-    int frameRate = 50; ///< 1/s
-    int soundRate = 0;  ///< samples per second; 0 for a silent film
-    int crf = 20;       ///< x264 quality, lower is better
+    int frameRate = 50;    ///< 1/s
+    int frameRateOver = 1; ///< what it is divided by: 30000 over 1001
+    int soundRate = 0;     ///< samples per second; 0 for a silent film
+    VideoCodec codec = VideoCodec::H264;
+    int crf = 20; ///< quality by x264's scale, lower is better; the other codecs are asked for the same
     std::string preset = "veryfast";
     int keyEvery = 250; ///< frames between key frames at most
     int threads = 0;

@@ -145,6 +145,12 @@ std::optional<YuvFrame> VideoReader::frameAt(FootageTime t) {
     return p.shown;
 }
 
+const YuvFrame* VideoReader::following() {
+    auto& p = *parts_;
+    if (!p.ahead && !p.draining) p.ahead = p.decode();
+    return p.ahead ? &*p.ahead : nullptr;
+}
+
 const std::vector<double>& VideoReader::frameTimes() {
     auto& p = *parts_;
     if (!p.times.empty()) return p.times;

@@ -34,6 +34,8 @@ class VideoReader {
     std::optional<YuvFrame> next();
     /// The frame on screen at `t`: the last one whose presentation time is not after it (the first for earlier times).
     std::optional<YuvFrame> frameAt(FootageTime t);
+    /// The frame after the one that was given last; null at the end. Until the next call.
+    const YuvFrame* following();
     /// Presentation times of all frames, ascending, read from the packets without decoding; start at the file's own
     /// zero.
     const std::vector<double>& frameTimes();

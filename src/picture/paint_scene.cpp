@@ -25,6 +25,7 @@ QString rateText(double rate) {
     case Pace::Standing: return tr("picture stands");
     case Pace::Quarter: return tr("picture at \u00bc speed");
     case Pace::Half: return tr("picture at \u00bd speed");
+    case Pace::ThreeQuarters: return tr("picture at \u00be speed");
     case Pace::Full: return {};
     }
     return {};

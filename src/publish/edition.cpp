@@ -6,6 +6,7 @@
 #include "publish/still.h"
 #include "store/files.h"
 
+#include <algorithm>
 #include <QDir>
 #include <QFile>
 
@@ -35,16 +36,28 @@ Status writeFonts(const fs::path& folder) {
 Status writePieces(const fs::path& folder, const EditionSource& e, const std::function<bool(const char*)>& goOn) {
     auto reader = VideoReader::open(e.film, 1);
     if (!reader) return reader.error();
-    for (const auto& c : chaptersOf(e.guide, e.cut)) {
-        const auto* corner = cornerWith(e.guide, c.corner);
-        if (!corner) continue;
+    const auto chapters = chaptersOf(e.guide, e.cut);
+    for (const auto& each : e.guide.corners) {
+        const auto* corner = &each;
+        const auto* section = sectionOf(e.cut, corner->id);
+        const auto chapter = std::find_if(chapters.begin(), chapters.end(), [&](const GuideChapter& x) {
+            return section && x.corner == section->corner;
+        });
+        if (chapter == chapters.end()) continue;
+        const auto& c = *chapter;
         if (!goOn(e.singleClips ? "cutting clips" : "taking stills"))
             return Error{"job.cancelled", "stopped before it was finished; nothing was changed"};
         if (e.singleClips)
             if (auto s = copyClip(e.film, folder / clipName(*corner), c.startS, c.endS); !s) return s;
         // For the page and for paper: the picture early in its first section.
-        const auto early = at<FootageTime>(c.startS + 0.3 * (c.endS - c.startS));
-        if (auto s = writeStill(*reader, early, kStillWidth, kStillHeight, folder / stillName(*corner)); !s) return s;
+        double early = c.startS + 0.3 * (c.endS - c.startS);
+        if (section->corner != corner->id) // explained with others: where it is spoken of first
+            for (auto w = section->spoken.rbegin(); w != section->spoken.rend(); ++w)
+                if (w->corner == corner->id) early = (seconds(w->start) + seconds(w->end)) / 2;
+        if (auto s =
+                writeStill(*reader, at<FootageTime>(early), kStillWidth, kStillHeight, folder / stillName(*corner));
+            !s)
+            return s;
     }
     return Done{};
 }

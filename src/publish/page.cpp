@@ -124,7 +124,7 @@ double startOf(const Cut& cut, CornerId corner) {
 std::string pieceOf(const Cut& cut, CornerId corner) {
     double from = -1, to = -1;
     for (const auto& s : cut.sections)
-        if (s.corner == corner) {
+        if (shows(s, corner)) {
             if (from < 0) from = seconds(s.start);
             to = seconds(s.end);
         }

@@ -3,8 +3,10 @@
 
 #include "core/units/numbers.h"
 #include "store/choices_json.h"
+#include "store/cut_json.h"
 #include "store/guide_migrations.h"
 #include "store/json_view.h"
+#include "store/kept_members.h"
 #include "store/showing_json.h"
 #include "store/take_json.h"
 
@@ -17,51 +19,6 @@ using json = nlohmann::ordered_json;
 
 // Members that this version does not know are kept as text beside the value they belong to, and laid over it again when
 // it is written. Nobody lists the known ones a second time: what the writer does not write is unknown.
-
-json unknownIn(const json& read, const json& written) {
-    json left = json::object();
-    for (const auto& [member, value] : read.items()) {
-        if (!written.contains(member))
-            left[member] = value;
-        else if (value.is_object() && written[member].is_object())
-            if (auto inner = unknownIn(value, written[member]); !inner.empty()) left[member] = std::move(inner);
-    }
-    return left;
-}
-
-void layOver(json& value, const json& more) {
-    for (const auto& [member, v] : more.items()) {
-        if (v.is_object() && value.contains(member) && value[member].is_object())
-            layOver(value[member], v);
-        else
-            value[member] = v;
-    }
-}
-
-json withMore(json value, const std::string& more) {
-    if (!more.empty()) layOver(value, json::parse(more, nullptr, false));
-    return value;
-}
-
-/// `overridden`: members whose value this version cannot hold, kept as they were.
-template <class T> void keepUnknown(T& value, const json& read, const json& written, json overridden = json::object()) {
-    auto more = unknownIn(read, written);
-    layOver(more, overridden);
-    value.more = more.empty() ? "" : more.dump();
-}
-
-template <class T, class Write> json listOf(const std::vector<T>& values, Write write) {
-    json a = json::array();
-    for (const auto& v : values) a.push_back(write(v));
-    return a;
-}
-
-template <class T, class Read> std::vector<T> listOf(const JsonView& v, const char* member, Read read) {
-    std::vector<T> out;
-    if (const auto there = v.find(member))
-        for (const auto& one : there->list()) out.push_back(read(one));
-    return out;
-}
 
 /// To the millionth: what is read back and written again is the same text.
 double degrees(double radians) { return rounded(deg(radians), 6); }
@@ -106,6 +63,8 @@ json write(const Beat& b) {
     json j = {{"id", b.id.value}, {"topic", key(b.topic)}, {"at_m", b.atM}, {"words", b.words}, {"cue", b.cue}};
     if (b.shown) j["shown"] = text(*b.shown);
     if (b.pass != Pass::Walk) j["pass"] = key(b.pass);
+    if (b.way) j["way"] = key(*b.way);
+    if (b.anywhere) j["anywhere"] = true;
     if (!b.caption.empty()) j["caption"] = b.caption;
     if (!b.left.empty())
         j["left"] = listOf(b.left, [](const LeftClaim& l) {
@@ -128,6 +87,8 @@ Beat beatFrom(const JsonView& v) {
     Beat b{{v.whole("id")}, topicFrom(v, kept), v.number("at_m"), v.text("words"), v.text("cue", "")};
     if (const auto shown = v.find("shown")) b.shown = pictureFrom(*shown);
     b.caption = v.text("caption", "");
+    if (const auto way = v.find("way")) b.way = wayFrom(*way);
+    b.anywhere = v.flag("anywhere", false);
     if (v.find("left"))
         b.left = listOf<LeftClaim>(v, "left", [](const JsonView& l) {
             return LeftClaim{l.text("kind"), l.text("said"), l.text("why")};
@@ -209,25 +170,28 @@ Advice adviceFrom(const JsonView& v) {
 // Corners and references
 
 json write(const GuideCorner& c) {
-    return {{"id", c.id.value},
-            {"number", c.number},
-            {"name", c.name},
-            {"side", name(c.side)},
-            {"kind", c.kind},
-            {"complex", c.complex},
-            {"complex_kind", c.complexKind},
-            {"flat", c.flat},
-            {"start_m", c.startM},
-            {"turn_in_m", c.turnInM},
-            {"apex_m", c.apexM},
-            {"end_m", c.endM},
-            {"apexes_m", c.apexesM},
-            {"angle_rad", c.angleRad},
-            {"min_radius_m", c.minRadiusM},
-            {"consequence", c.consequence},
-            {"advice", listOf(c.advice, [](const Advice& a) { return withMore(write(a), a.more); })},
-            {"beats", listOf(c.beats, [](const Beat& b) { return withMore(write(b), b.more); })},
-            {"markers", listOf(c.markers, wholeMarker)}};
+    json j = {{"id", c.id.value},
+              {"number", c.number},
+              {"name", c.name},
+              {"side", name(c.side)},
+              {"kind", c.kind},
+              {"complex", c.complex},
+              {"complex_kind", c.complexKind},
+              {"flat", c.flat},
+              {"start_m", c.startM},
+              {"turn_in_m", c.turnInM},
+              {"apex_m", c.apexM},
+              {"end_m", c.endM},
+              {"apexes_m", c.apexesM},
+              {"angle_rad", c.angleRad},
+              {"min_radius_m", c.minRadiusM},
+              {"consequence", c.consequence},
+              {"advice", listOf(c.advice, [](const Advice& a) { return withMore(write(a), a.more); })},
+              {"beats", listOf(c.beats, [](const Beat& b) { return withMore(write(b), b.more); })},
+              {"markers", listOf(c.markers, wholeMarker)}};
+    if (!c.shots.empty()) j["shots"] = listOf(c.shots, [](const SetShot& s) { return withMore(toJson(s), s.more); });
+    if (c.key) j["key"] = true;
+    return j;
 }
 
 GuideCorner cornerFrom(const JsonView& v) {
@@ -247,6 +211,8 @@ GuideCorner cornerFrom(const JsonView& v) {
     c.advice = listOf<Advice>(v, "advice", adviceFrom);
     c.beats = listOf<Beat>(v, "beats", beatFrom);
     c.markers = listOf<Marker>(v, "markers", markerFrom);
+    c.shots = listOf<SetShot>(v, "shots", setShotFrom);
+    c.key = v.flag("key", false);
     keepUnknown(c, v.raw(), write(c));
     return c;
 }
@@ -480,22 +446,6 @@ Scene sceneFrom(const JsonView& v) {
     return s;
 }
 
-json write(const OutlinePart& p) {
-    return {{"each_corner", p.eachCorner},
-            {"sections", listOf(p.sections, [](SectionKind k) { return json(name(k)); })}};
-}
-
-OutlinePart partFrom(const JsonView& v) {
-    OutlinePart p{v.flag("each_corner", false), {}};
-    for (const auto& kind : v.at("sections").list())
-        if (const auto known = sectionKindOf(kind.text()))
-            p.sections.push_back(*known);
-        else
-            kind.tell("is \"" + kind.text() + "\"",
-                      "card, conditions, set-up, lap, walk-through, run, detail, above, recap or close");
-    return p;
-}
-
 json write(const SectionWords& s) {
     return {{"section", name(s.section)},
             {"beats", listOf(s.beats, [](const Beat& b) { return withMore(write(b), b.more); })}};
@@ -529,7 +479,7 @@ json whole(const Guide& g) {
               {"scene", withMore(write(g.scene), g.scene.more)},
               {"sources", withMore(write(g.sources), g.sources.more)},
               {"setup", listOf(g.setup, [](const SetupRow& r) { return withMore(write(r), r.more); })},
-              {"outline", listOf(g.outline, [](const OutlinePart& p) { return write(p); })},
+              {"outline", listOf(g.outline, [](const OutlinePart& p) { return toJson(p); })},
               {"showing", withMore(toJson(g.showings), g.showings.more)},
               {"frame_rate", g.frameRate},
               {"loudness_lufs", g.loudnessLufs},
@@ -542,6 +492,7 @@ json whole(const Guide& g) {
     if (g.school != School{}) j["school"] = write(g.school);
     if (g.voiceCare != VoiceCare{})
         j["voice"] = {{"high_pass", g.voiceCare.highPass}, {"less_noise", g.voiceCare.lessNoise}};
+    if (g.cutWish != CutWish{}) j["cut"] = withMore(toJson(g.cutWish), g.cutWish.more);
     if (g.wordTimes) j["caption_word_times"] = true;
     if (!g.notAllowed.empty()) j["names_not_allowed"] = g.notAllowed;
     return j;
@@ -558,7 +509,8 @@ Result<Guide> guideFrom(const json& j) {
     g.scene = sceneFrom(v.at("scene"));
     g.sources = sourcesFrom(v.at("sources"));
     g.setup = listOf<SetupRow>(v, "setup", setupRowFrom);
-    if (v.has("outline")) g.outline = listOf<OutlinePart>(v, "outline", partFrom);
+    if (v.has("outline")) g.outline = listOf<OutlinePart>(v, "outline", outlinePartFrom);
+    if (const auto cut = v.find("cut")) g.cutWish = cutWishFrom(*cut);
     if (const auto showing = v.find("showing")) {
         g.showings = showingsFrom(*showing);
         keepUnknown(g.showings, showing->raw(), toJson(g.showings));

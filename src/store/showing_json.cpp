@@ -6,8 +6,6 @@ namespace {
 
 using json = nlohmann::ordered_json;
 
-json write(const Showing& s) { return {{"full", text(s.full)}, {"inset", text(s.inset)}}; }
-
 Showing showingFrom(const JsonView& v, const char* member) {
     Showing s;
     const auto there = v.find(member);
@@ -25,10 +23,12 @@ PictureOf pictureFrom(const JsonView& v) {
     return {};
 }
 
+json toJson(const Showing& s) { return {{"full", text(s.full)}, {"inset", text(s.inset)}}; }
+
 json toJson(const Showings& s) {
-    return {{"walk", write(s.walk)},
-            {"run", write(s.run)},
-            {"lap", write(s.lap)},
+    return {{"walk", toJson(s.walk)},
+            {"run", toJson(s.run)},
+            {"lap", toJson(s.lap)},
             {"gauges", s.gauges},
             {"over", {{"log", s.over.log}, {"lap", s.over.lap}, {"by", key(s.over.by)}}}};
 }

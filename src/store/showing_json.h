@@ -6,6 +6,7 @@
 
 namespace hl {
 
+nlohmann::ordered_json toJson(const Showing& s);
 nlohmann::ordered_json toJson(const Showings& s);
 Showings showingsFrom(const JsonView& v);
 PictureOf pictureFrom(const JsonView& v);

@@ -39,6 +39,7 @@ QString paceText(double pace) {
     switch (paceOf(pace)) {
     case Pace::Quarter: return QObject::tr("quarter speed");
     case Pace::Half: return QObject::tr("half speed");
+    case Pace::ThreeQuarters: return QObject::tr("three quarters of the speed");
     default: return QObject::tr("full speed");
     }
 }

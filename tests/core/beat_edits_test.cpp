@@ -115,7 +115,7 @@ TEST_CASE("every pass and section that has words is in the cut, at its place, an
             m.guide = withNewSectionBeat(std::move(m.guide), section, "welcome to the ring");
         m.guide.scene.conditions.sky = Sky::Clear;
         REQUIRE(validated(m.guide));
-        const auto cut = planBeatByBeat(m.guide, m.clock, spoken(m.guide), {});
+        const auto cut = planShortest(m.guide, m.clock, spoken(m.guide), {});
         std::map<BeatId, int> heard;
         double end = 0;
         for (const auto& s : cut.sections) {

@@ -1,5 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/cut/compose.h"
+#include "core/guide/beat_edits.h"
+#include "core/units/numbers.h"
+#include "jobs/pieces.h"
 #include "jobs/publish.h"
 #include "media/sound.h"
 #include "picture/paint_scene.h"
@@ -174,4 +177,154 @@ TEST_CASE("pictures of another shape keep their proportions") {
     VideoInfo large;
     large.width = 3840, large.height = 2160;
     CHECK(outputSize(large).width == 1920);
+}
+
+namespace {
+
+/// Two corners at full speed between cards, in a folder of its own.
+hl::testing::Opened shortGuide(const ScratchFolder& dir) {
+    auto o = openDemo({8, 11});
+    o.guide.frameRate = 10;
+    o.guide.outline = {{false, {SectionKind::Card}}, {true, {SectionKind::Run}}, {false, {SectionKind::Close}}};
+    o.session.folder = dir.path();
+    o.cut = planCut(o.guide, o.session, o.speeches);
+    return o;
+}
+
+std::size_t keptPieces(const ScratchFolder& dir) {
+    std::size_t n = 0;
+    for (const auto& e : std::filesystem::directory_iterator(dir / "cache/pieces"))
+        n += e.path().filename().string().front() != '.';
+    return n;
+}
+
+} // namespace
+
+TEST_CASE("a whole guide is put together of pieces, and only what shows something else is made again") {
+    painterReady();
+    const ScratchFolder dir;
+    auto o = shortGuide(dir);
+    const auto whole = quick(dir / "guide.mp4", 0, -1);
+    const auto first = render(o.guide, o.session, o.cut, whole, {});
+    REQUIRE(first);
+    CHECK(first->rendered == first->frames);
+    CHECK(first->pieces >= 4);
+    CHECK(first->frames == std::lround(o.cut.lengthS * 10));
+    auto reader = VideoReader::open(dir / "guide.mp4");
+    REQUIRE(reader);
+    const auto times = reader->frameTimes();
+    REQUIRE(times.size() == static_cast<std::size_t>(first->frames));
+    for (std::size_t i = 0; i < times.size(); ++i) CHECK(times[i] == Approx(num(i) / 10).margin(1e-3));
+    const auto sound = readSound(dir / "guide.mp4", 8000);
+    REQUIRE(sound);
+    CHECK(sound->length().count() == Approx(o.cut.lengthS).margin(0.15));
+    const auto bytes = slurp(dir / "guide.mp4");
+    CHECK(bytes.find("tx3g") != std::string::npos); // captions inside
+    CHECK(bytes.find("chpl") != std::string::npos); // chapters
+
+    // The same again costs nothing and is the same film.
+    const auto again = render(o.guide, o.session, o.cut, quick(dir / "again.mp4", 0, -1), {});
+    REQUIRE(again);
+    CHECK(again->rendered == 0);
+    auto other = VideoReader::open(dir / "again.mp4");
+    REQUIRE(other);
+    const auto when = at<FootageTime>(first->seconds / 2);
+    CHECK(reader->frameAt(when)->y == other->frameAt(when)->y);
+
+    // Longer words over the opening: all behind it comes later, and shows what it showed.
+    o.guide =
+        withNewSectionBeat(o.guide, SectionKind::Card,
+                           "Here we go round the marsh, with a few words more than the card would need to be read.");
+    const auto voice = scratchVoice();
+    REQUIRE(voice);
+    o.speeches = speechesOf(o.guide, voice->get());
+    const auto longer = planCut(o.guide, o.session, o.speeches);
+    CHECK(longer.lengthS > o.cut.lengthS + 0.3);
+    const auto third = render(o.guide, o.session, longer, quick(dir / "longer.mp4", 0, -1), {});
+    REQUIRE(third);
+    CHECK(third->rendered == std::lround(seconds(longer.sections.front().end) * 10));
+    auto shifted = VideoReader::open(dir / "longer.mp4");
+    REQUIRE(shifted);
+    CHECK(shifted->frameTimes().size() == static_cast<std::size_t>(third->frames));
+}
+
+TEST_CASE("a render that was stopped goes on from its finished pieces, and parts made elsewhere count") {
+    painterReady();
+    const ScratchFolder dir;
+    auto o = shortGuide(dir);
+    std::stop_source stop;
+    Progress progress{[&](double share, const std::string&) {
+                          if (share > 0.5) stop.request_stop();
+                      },
+                      stop.get_token()};
+    const auto stopped = render(o.guide, o.session, o.cut, quick(dir / "guide.mp4", 0, -1), progress);
+    REQUIRE_FALSE(stopped);
+    CHECK(stopped.error().id == "job.cancelled");
+    CHECK_FALSE(std::filesystem::exists(dir / "guide.mp4"));
+    const auto kept = keptPieces(dir);
+    CHECK(kept >= 1);
+    // Another process makes those of the second half.
+    auto half = quick("", o.cut.lengthS / 2, -1);
+    half.onlyPieces = true;
+    const auto elsewhere = render(o.guide, o.session, o.cut, half, {});
+    REQUIRE(elsewhere);
+    CHECK(elsewhere->rendered > 0);
+    const auto rest = render(o.guide, o.session, o.cut, quick(dir / "guide.mp4", 0, -1), {});
+    REQUIRE(rest);
+    CHECK(rest->rendered < rest->frames - elsewhere->rendered + 1);
+    auto reader = VideoReader::open(dir / "guide.mp4");
+    REQUIRE(reader);
+    CHECK(reader->frameTimes().size() == static_cast<std::size_t>(rest->frames));
+}
+
+TEST_CASE("other codecs and sizes by choice") {
+    painterReady();
+    const ScratchFolder dir;
+    auto o = shortGuide(dir);
+    for (const auto codec : {VideoCodec::Hevc, VideoCodec::Vp9, VideoCodec::Av1}) {
+        auto wish = quick(dir / "piece.mp4", 0, 1.5);
+        wish.codec = codec, wish.height = 360;
+        INFO(key(codec));
+        const auto r = render(o.guide, o.session, o.cut, wish, {});
+        REQUIRE(r);
+        auto reader = VideoReader::open(dir / "piece.mp4");
+        REQUIRE(reader);
+        CHECK(reader->info().height == 360);
+        CHECK(reader->info().codec.find(codec == VideoCodec::Hevc ? "hevc" : key(codec)) != std::string::npos);
+        CHECK(reader->frameTimes().size() == 15);
+    }
+    CHECK_FALSE(videoCodecOf("wax"));
+}
+
+TEST_CASE("pictures are counted from each section's beginning, at most half a picture beside the clock") {
+    auto o = openDemo({3, 4});
+    for (const int rate : {10, 25, 50}) {
+        const FrameTimes times(o.cut, rate);
+        GuideTime before = at<GuideTime>(-1);
+        for (long i = 0; i < times.count(); ++i) {
+            const auto t = times.at(i);
+            CHECK(t > before);
+            CHECK(std::abs(seconds(t) - (static_cast<double>(i) + 0.5) / rate) <= 0.5 / rate + 1e-6);
+            before = t;
+        }
+    }
+}
+
+TEST_CASE("over an hour's guide every picture stays with its sound") {
+    Cut cut;
+    double now = 0;
+    for (int i = 0; now < 3600; ++i) {
+        Section s;
+        s.start = at<GuideTime>(now);
+        now += (200 + i * 37 % 611) / 25.0; // whole pictures, as the planner makes them
+        s.end = at<GuideTime>(now);
+        cut.sections.push_back(s);
+    }
+    cut.lengthS = now;
+    const FrameTimes times(cut, 25);
+    CHECK(times.count() == std::lround(now * 25));
+    double worst = 0;
+    for (long i = 0; i < times.count(); ++i)
+        worst = std::max(worst, std::abs(seconds(times.at(i)) - (static_cast<double>(i) + 0.5) / 25));
+    CHECK(worst < 0.001);
 }

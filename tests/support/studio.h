@@ -37,7 +37,14 @@ template <class Until> bool waitFor(Until until, int ms = 60000) {
 /// The demo guide in a folder of its own, cut down to some corners when asked.
 inline QString copiedDemo(const ScratchFolder& dir, const std::set<int>& only = {}) {
     const auto from = demoFolder() / "saltmarrow-guide", to = dir / "guide";
-    std::filesystem::copy(from, to, std::filesystem::copy_options::recursive);
+    std::filesystem::create_directories(to / "cache");
+    const auto copyAll = [](const std::filesystem::path& a, const std::filesystem::path& b, const char* without) {
+        for (const auto& e : std::filesystem::directory_iterator(a))
+            if (e.path().filename() != without)
+                std::filesystem::copy(e.path(), b / e.path().filename(), std::filesystem::copy_options::recursive);
+    };
+    copyAll(from, to, "cache");
+    copyAll(from / "cache", to / "cache", "pieces"); // of the demo's own render
     auto guide = readGuide(to);
     if (!guide) throw std::runtime_error(sentence(guide.error()));
     guide->sources.film().file = (demoFolder() / "saltmarrow-lap.mp4").string();

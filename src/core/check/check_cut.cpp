@@ -88,7 +88,7 @@ void unreadMarks(const Guide& g, const Cut& cut, const LabelPlan& labels, std::v
             if (read.count(m.id) > 0) labelled.insert(m.kind);
     for (const auto& c : g.corners) {
         const bool shown = std::any_of(cut.sections.begin(), cut.sections.end(),
-                                       [&](const Section& s) { return s.corner == c.id && !s.shots.empty(); });
+                                       [&](const Section& s) { return shows(s, c.id) && !s.shots.empty(); });
         std::string names;
         int count = 0;
         for (const auto& m : c.markers) {
@@ -124,7 +124,7 @@ void longCorners(const Guide& g, const Cut& cut, const RoadClock& clock, std::ve
     for (const auto& c : g.corners) {
         Length l{&c, 0, seconds(clock.footage(c.endM)) - seconds(clock.footage(c.startM))};
         for (const auto& s : cut.sections)
-            if (s.corner == c.id) l.guideS += (s.end - s.start).count();
+            if (shows(s, c.id)) l.guideS += (s.end - s.start).count() / static_cast<double>(1 + s.also.size());
         if (l.lapS > 0.5 && l.guideS > 0) all.push_back(l);
     }
     if (all.size() < 4) return;

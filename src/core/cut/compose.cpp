@@ -48,7 +48,9 @@ void keepOneOfTwins(std::vector<MarkOnScreen>& marks) {
 }
 
 bool showsIn(const Marker& m, SectionKind pass) {
-    return pass == SectionKind::Lap || pass == SectionKind::Recap ? m.lap : pass == SectionKind::Run ? m.run : m.walk;
+    return pass == SectionKind::Lap || pass == SectionKind::Recap ? m.lap
+           : pass == SectionKind::Run                             ? m.run
+                                                                  : m.walk; // of every look that explains
 }
 
 /// It fades in far ahead and out when it goes under the car.
@@ -256,7 +258,8 @@ SceneAt compose(const Stage& stage, const Cut& cut, GuideTime t) {
     if (!now.section) return {};
     const auto* spoken = spokenAt(cut, t);
     const auto* beat = beatWith(stage.guide, spoken ? spoken->beat() : now.shot->beat);
-    const auto* corner = cornerWith(stage.guide, now.section->corner);
+    const double atM = placeAt(stage.trace, stage.guide.sources.film().tie.log(now.footage));
+    const auto* corner = cornerAt(stage.guide, *now.section, atM, spoken);
     auto scene = base(stage, corner, now.footage, now.section->kind, beat, picturesAt(stage, cut, t));
     if (stage.labels)
         placeLabels(scene, *stage.labels, t);

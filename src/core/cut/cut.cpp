@@ -13,7 +13,8 @@ std::string_view name(ShotKind k) {
 Pace paceOf(double rate) {
     if (rate <= 0) return Pace::Standing;
     if (rate < 0.35) return Pace::Quarter;
-    return rate < 0.75 ? Pace::Half : Pace::Full;
+    if (rate < 0.65) return Pace::Half;
+    return rate < 0.9 ? Pace::ThreeQuarters : Pace::Full;
 }
 
 FootageTime RoadClock::footage(double atM) const {
@@ -39,7 +40,21 @@ Moment momentAt(const Cut& cut, GuideTime t) {
                                        [](GuideTime a, const Shot& s) { return a < s.start; });
     const Shot& shot = next == section->shots.begin() ? *next : *(next - 1);
     const Seconds in = std::clamp(t - shot.start, Seconds(0), shot.end - shot.start);
-    return {section, &shot, shot.rate > 0 ? std::min(shot.from + in * shot.rate, shot.to) : shot.from};
+    Moment now{section, &shot, shot.rate > 0 ? std::min(shot.from + in * shot.rate, shot.to) : shot.from,
+               shot.rate < 1};
+    // The rate goes over from one to the other in a straight line, half before the cut and half after it.
+    const auto i = static_cast<std::size_t>(&shot - section->shots.data());
+    const auto eased = [&](const Shot& a, const Shot& b) {
+        if (a.kind == ShotKind::Card || b.kind == ShotKind::Card || std::abs((b.from - a.to).count()) > 1e-6) return;
+        const double half = std::min({kRampS / 2, (a.end - a.start).count() / 2, (b.end - b.start).count() / 2}),
+                     from = (t - b.start).count();
+        if (std::abs(from) >= half) return;
+        now.footage = b.from + Seconds(a.rate * from + (b.rate - a.rate) / (4 * half) * (from + half) * (from + half));
+        now.slowed = true;
+    };
+    if (i > 0) eased(section->shots[i - 1], shot);
+    if (i + 1 < section->shots.size()) eased(shot, section->shots[i + 1]);
+    return now;
 }
 
 const Spoken* spokenAt(const Cut& cut, GuideTime t) {
@@ -51,8 +66,34 @@ const Spoken* spokenAt(const Cut& cut, GuideTime t) {
 
 const Section* sectionOf(const Cut& cut, CornerId corner) {
     for (const auto& s : cut.sections)
-        if (s.corner == corner) return &s;
+        if (shows(s, corner)) return &s;
     return nullptr;
+}
+
+bool shows(const Section& s, CornerId corner) {
+    return s.corner == corner || std::find(s.also.begin(), s.also.end(), corner) != s.also.end();
+}
+
+const GuideCorner* cornerAt(const Guide& g, const Section& s, double atM, const Spoken* spoken) {
+    if (s.also.empty()) return cornerWith(g, s.corner);
+    if (spoken && spoken->corner) return cornerWith(g, spoken->corner);
+    const auto* now = cornerWith(g, s.corner);
+    for (const auto id : s.also)
+        if (const auto* c = cornerWith(g, id); c && c->startM <= atM) now = c;
+    return now;
+}
+
+PaceOver paceOver(const Section& s, const Spoken& w) {
+    PaceOver p;
+    for (const auto& x : s.shots) {
+        const double over = (std::min(x.end, w.end) - std::max(x.start, w.start)).count();
+        if (over <= 1e-6) continue;
+        if (x.rate <= 0)
+            p.standsS += over;
+        else
+            p.slowest = std::min(p.slowest, x.rate);
+    }
+    return p;
 }
 
 } // namespace hl

@@ -57,19 +57,28 @@ struct Wish {
     std::size_t enough; ///< glimpses it must show to be read
 };
 
-std::vector<Appearance> appearances(const Stage& st, const Cut& cut, double stepS) {
+/// When each look begins. Counted from each section's beginning: what comes before a section moves no label in it.
+std::vector<GuideTime> looksAt(const Cut& cut, double stepS) {
+    std::vector<GuideTime> looks;
+    for (const auto& s : cut.sections)
+        for (int k = 0; s.start + Seconds(k * stepS) < s.end; ++k) looks.push_back(s.start + Seconds(k * stepS));
+    return looks;
+}
+
+std::vector<Appearance> appearances(const Stage& st, const Cut& cut, const std::vector<GuideTime>& looks,
+                                    double stepS) {
     std::vector<Appearance> all;
     std::map<MarkerId, std::size_t> open;
-    const auto ticks = static_cast<std::size_t>(cut.lengthS / stepS) + 1;
     const Section* section = nullptr;
-    for (std::size_t tick = 0; tick < ticks; ++tick) {
-        const auto t = at<GuideTime>((num(tick) + 0.5) * stepS);
+    for (std::size_t tick = 0; tick < looks.size(); ++tick) {
+        const auto t = looks[tick] + Seconds(0.5 * stepS);
         const auto now = momentAt(cut, t);
         if (now.section != section) open.clear(), section = now.section;
         if (!section || now.shot->kind == ShotKind::Card) continue;
-        const auto* corner = cornerWith(st.guide, section->corner);
-        if (!corner) continue;
         const auto* spoken = spokenAt(cut, t);
+        const double atM = placeAt(st.trace, st.guide.sources.film().tie.log(now.footage));
+        const auto* corner = cornerAt(st.guide, *section, atM, spoken);
+        if (!corner) continue;
         const auto* beat = beatWith(st.guide, spoken ? spoken->beat() : now.shot->beat);
         if (!picturesAt(st, now.footage, section->kind, beat).onlyTheFilm()) {
             open.clear();
@@ -176,7 +185,8 @@ LabelPlan plannedLabels(const Stage& st, const Cut& cut, const std::function<dou
     const auto corners = placedInCorners(st.guide.showings.gauges, kNoPicture, rules.keptFree);
     for (const auto& g : corners.gauges) rules.keptFree.push_back(g.box);
     Taken taken;
-    const auto all = appearances(st, cut, rules.stepS);
+    const auto looks = looksAt(cut, rules.stepS);
+    const auto all = appearances(st, cut, looks, rules.stepS);
     for (const auto& w : wishes(all, rules, widthOf)) {
         // All of the wish, else a later and shorter piece of it that still can be read: there the mark is nearer.
         const auto later = std::max<std::size_t>(1, w.enough / 3);
@@ -185,8 +195,8 @@ LabelPlan plannedLabels(const Stage& st, const Cut& cut, const std::function<dou
             if (!box) continue;
             for (std::size_t i = first; i <= w.last; ++i)
                 taken[w.of->seen[i].tick].emplace_back(*box, w.of->seen[i].anchor);
-            plan.labels.push_back({w.of->marker, at<GuideTime>(num(w.of->seen[first].tick) * rules.stepS),
-                                   at<GuideTime>(num(w.of->seen[w.last].tick + 1) * rules.stepS), *box});
+            plan.labels.push_back({w.of->marker, looks[w.of->seen[first].tick],
+                                   looks[w.of->seen[w.last].tick] + Seconds(rules.stepS), *box});
             break;
         }
     }

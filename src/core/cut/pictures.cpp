@@ -39,6 +39,8 @@ Pictures picturesAt(const Stage& st, FootageTime footage, SectionKind pass, cons
     const auto log = explained.tie.log(footage);
     auto wish = st.guide.showings.in(pass);
     if (spoken && spoken->shown) wish.full = *spoken->shown;
+    if (const auto* outside = pass == SectionKind::Outside ? outsideFilm(st.guide) : nullptr)
+        wish.full = {Kind::Film, outside->id};
     const bool plan = st.road && !st.trace.x.empty();
     const auto further = [&](const PictureOf& p) { return p.kind == Kind::Film && p.film && p.film != explained.id; };
     Pictures out;

@@ -9,7 +9,7 @@ namespace hl {
 namespace {
 
 constexpr float kOpen = 0.55f, kUnderWords = 0.13f, kSlowed = 0.30f; // gains of the engine
-constexpr double kFadeS = 0.12;
+constexpr double kFadeS = 0.12, kSeamS = 0.006;
 constexpr float kVoiceGain = 0.95f;
 
 float read(const Sound& s, double atS) {
@@ -61,8 +61,11 @@ Sound mixSoundtrack(const Cut& cut, const SoundSources& sources, double fromS, d
                 plain ? Sound{} : sources.slowed(pieceOf(footage, seconds(shot.from), seconds(shot.to)), shot.rate);
             for (long i = std::max(0L, from); i < std::min(size, to); ++i) {
                 const double in = static_cast<double>(i - from) / out.rate; // guide seconds into the shot
+                // Sounds that do not follow each other meet in silence, too short to be heard: a step would click.
+                const double edge = std::min(in, static_cast<double>(to - i) / out.rate);
+                const auto open = static_cast<float>(std::min(1.0, edge / kSeamS));
                 out.samples[static_cast<std::size_t>(i)] =
-                    plain ? read(footage, seconds(shot.from) + in) : read(piece, piece.startS + in);
+                    open * (plain ? read(footage, seconds(shot.from) + in) : read(piece, piece.startS + in));
             }
         }
     float level = 0;

@@ -11,7 +11,7 @@ namespace {
 constexpr std::array<std::string_view, 11> kTopicKeys = {"approach", "brake", "gears", "turn-in", "apex", "slowest",
                                                          "power",    "exit",  "kerb",  "limits",  "free"};
 constexpr std::array<std::string_view, 5> kRoleKeys = {"onboard", "chase", "above", "outside", "foot"};
-constexpr std::array<std::string_view, 5> kPassKeys = {"walk", "detail", "run", "above", "recap"};
+constexpr std::array<std::string_view, 6> kPassKeys = {"walk", "detail", "run", "above", "recap", "faults"};
 constexpr std::array<std::string_view, 3> kLabelKeys = {"both", "numbers", "names"};
 
 template <class Enum, std::size_t N>
@@ -34,6 +34,7 @@ SectionKind sectionOf(Pass p) {
     case Pass::Run: return SectionKind::Run;
     case Pass::Above: return SectionKind::Above;
     case Pass::Recap: return SectionKind::Recap;
+    case Pass::Faults: return SectionKind::Faults;
     }
     return SectionKind::WalkThrough;
 }
@@ -77,6 +78,13 @@ const GuideCorner* cornerOf(const Guide& g, BeatId beat) {
 const SectionWords* wordsOf(const Guide& g, SectionKind section) {
     for (const auto& s : g.sectionWords)
         if (s.section == section) return &s;
+    return nullptr;
+}
+
+const Film* outsideFilm(const Guide& g) {
+    for (const auto role : {FilmRole::Outside, FilmRole::Above, FilmRole::Chase})
+        for (const auto& f : g.sources.films)
+            if (f.role == role) return &f;
     return nullptr;
 }
 

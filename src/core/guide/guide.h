@@ -7,6 +7,7 @@
 #include "core/corner/corner.h"
 #include "core/guide/anchor.h"
 #include "core/guide/conditions.h"
+#include "core/guide/cut_wish.h"
 #include "core/guide/outline.h"
 #include "core/guide/school.h"
 #include "core/guide/setup_sheet.h"
@@ -30,9 +31,9 @@ std::string_view key(Topic t); ///< stable word for files: "turn-in"
 std::optional<Topic> topicOf(std::string_view key);
 
 /// In which look at a corner words are spoken. Those of the run are spoken at full speed, those of the recap in the
-/// lap that sums up.
-enum class Pass { Walk, Detail, Run, Above, Recap };
-inline constexpr Pass kPasses[] = {Pass::Walk, Pass::Detail, Pass::Run, Pass::Above, Pass::Recap};
+/// lap that sums up, those of the faults over what people get wrong.
+enum class Pass { Walk, Detail, Run, Above, Recap, Faults };
+inline constexpr Pass kPasses[] = {Pass::Walk, Pass::Detail, Pass::Run, Pass::Above, Pass::Recap, Pass::Faults};
 std::string_view key(Pass p); ///< stable word for files: "walk"
 std::optional<Pass> passOf(std::string_view key);
 SectionKind sectionOf(Pass p); ///< that speaks them
@@ -55,6 +56,8 @@ struct Beat {
     std::optional<PictureOf> shown = {}; ///< fills the picture while it is spoken; none: what its pass shows
     Pass pass = Pass::Walk;
     std::vector<LeftClaim> left = {}; ///< that contradict the lap and stay all the same
+    std::optional<Way> way = {};      ///< how this point is shown; none: as the guide's are
+    bool anywhere = false;            ///< they speak of no place: they fall where there is room
     std::string caption =
         {}; ///< read in place of the words, `|` between what is shown one after the other; may be empty
     std::string more = {};
@@ -97,12 +100,24 @@ struct GuideReference : Reference {
     friend bool operator==(const GuideReference&, const GuideReference&) = default;
 };
 
+/// A shot that a person set: the plan keeps it and goes round it. Without length (`toM` is `atM`) the picture stands.
+struct SetShot {
+    Pass pass = Pass::Walk;
+    double atM = 0, toM = 0;
+    double rate = 1;   ///< 1, 0.75, 0.5 or 0.25; 0 where it stands
+    double standS = 0; ///< guide s that it stands
+    std::string more = {};
+    friend bool operator==(const SetShot&, const SetShot&) = default;
+};
+
 /// A corner with what was authored in it.
 struct GuideCorner : Corner {
     int consequence = 0; ///< 0 not rated, 1 (run-off, harmless) .. 3 (wall or worse)
     std::vector<Advice> advice;
     std::vector<Beat> beats;
     std::vector<Marker> markers;
+    std::vector<SetShot> shots = {}; ///< in road order
+    bool key = false;                ///< one of those that matter most
     std::string more = {};
     friend bool operator==(const GuideCorner&, const GuideCorner&) = default;
 };
@@ -199,6 +214,7 @@ struct Guide {
     std::vector<std::string> notAllowed; ///< names that must not stand in the guide
     bool wordTimes = false;              ///< captions say when each word is spoken
     Outline outline = usualOutline();
+    CutWish cutWish;
     Showings showings;
     int nextId = 2;            ///< higher than every id in the guide, and every one that ever was
     int frameRate = 25;        ///< of the finished video
@@ -227,6 +243,8 @@ template <class G, class F> void eachBeat(G& g, F f) {
         for (auto& b : c.beats) f(b, static_cast<const GuideCorner*>(&c));
 }
 
+/// The first film that shows the lap from outside, from above or from behind the car; null: none.
+const Film* outsideFilm(const Guide& g);
 const GuideReference* referenceWith(const Guide& g, ReferenceId id);
 /// The reference that a text names and that lies near a place; of several the one with the longest label. 0: none.
 ReferenceId referenceNamed(const Guide& g, std::string_view text, double nearM);

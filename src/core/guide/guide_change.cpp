@@ -2,6 +2,7 @@
 #include "core/guide/guide_change.h"
 
 #include <algorithm>
+#include <tuple>
 
 namespace hl {
 namespace {
@@ -19,15 +20,15 @@ GuideChange changeBetween(const Guide& a, const Guide& b) {
     c.scene = a.scene != b.scene || a.setup != b.setup;
     c.sources = a.sources != b.sources;
     c.corners = differs(a, b, [](const GuideCorner& x) -> const Corner& { return x; });
-    c.words = differs(
-        a, b, [](const GuideCorner& x) -> const auto& { return x.beats; });
+    c.words = differs(a, b, [](const GuideCorner& x) { return std::tie(x.beats, x.shots, x.key); });
     c.words |= a.sectionWords != b.sectionWords || a.voiceCare != b.voiceCare;
     c.markers = differs(
         a, b, [](const GuideCorner& x) -> const auto& { return x.markers; });
     c.advice = a.references != b.references ||
                differs(a, b, [](const GuideCorner& x) { return std::pair(x.advice, x.consequence); });
-    c.format = a.outline != b.outline || a.showings != b.showings || a.frameRate != b.frameRate ||
-               a.loudnessLufs != b.loudnessLufs || a.school != b.school || a.wordTimes != b.wordTimes;
+    c.format = a.cutWish != b.cutWish || a.outline != b.outline || a.showings != b.showings ||
+               a.frameRate != b.frameRate || a.loudnessLufs != b.loudnessLufs || a.school != b.school ||
+               a.wordTimes != b.wordTimes;
     return c;
 }
 

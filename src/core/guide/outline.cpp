@@ -6,9 +6,11 @@
 
 namespace hl {
 namespace {
-constexpr std::array<std::string_view, 10> kNames = {"card", "conditions", "set-up", "lap",   "walk-through",
-                                                     "run",  "detail",     "above",  "recap", "close"};
-}
+constexpr std::array<std::string_view, 13> kNames = {"card",   "conditions", "set-up",  "lap",   "walk-through",
+                                                     "run",    "detail",     "above",   "recap", "close",
+                                                     "faults", "outside",    "two-laps"};
+constexpr std::array<std::string_view, 3> kWhich = {"all", "key", "others"};
+} // namespace
 
 std::string_view name(SectionKind k) { return kNames.at(static_cast<std::size_t>(k)); }
 
@@ -19,8 +21,26 @@ std::optional<SectionKind> sectionKindOf(std::string_view text) {
 }
 
 bool ofOneCorner(SectionKind k) {
-    return k == SectionKind::WalkThrough || k == SectionKind::Run || k == SectionKind::Detail ||
-           k == SectionKind::Above;
+    switch (k) {
+    case SectionKind::WalkThrough:
+    case SectionKind::Run:
+    case SectionKind::Detail:
+    case SectionKind::Above:
+    case SectionKind::Faults:
+    case SectionKind::Outside:
+    case SectionKind::TwoLaps: return true;
+    default: return false;
+    }
+}
+
+bool ofTheLap(SectionKind k) { return !ofOneCorner(k) || k == SectionKind::Outside || k == SectionKind::TwoLaps; }
+
+std::string_view key(Which w) { return kWhich.at(static_cast<std::size_t>(w)); }
+
+std::optional<Which> whichOf(std::string_view text) {
+    for (std::size_t i = 0; i < kWhich.size(); ++i)
+        if (kWhich[i] == text) return static_cast<Which>(i);
+    return std::nullopt;
 }
 
 Outline usualOutline(bool wholeLapFirst) {
@@ -50,7 +70,10 @@ Outline withSectionOf(Outline o, SectionKind kind) {
     switch (kind) {
     case SectionKind::Detail: insertBehind(o, true, kind, SectionKind::WalkThrough); break;
     case SectionKind::Above: insertBehind(o, true, kind, SectionKind::Run); break;
+    case SectionKind::Faults: insertBehind(o, true, kind, SectionKind::WalkThrough); break;
     case SectionKind::WalkThrough:
+    case SectionKind::Outside:
+    case SectionKind::TwoLaps:
     case SectionKind::Run: insertBehind(o, true, kind, kind); break;
     case SectionKind::Card: o.insert(o.begin(), OutlinePart{false, {kind}}); break;
     case SectionKind::Recap: {

@@ -49,7 +49,7 @@ std::string_view setOf(const Gauges& gauges) {
 }
 
 namespace {
-const Showing kFromAbove{kPlanPicture, kNoPicture};
+const Showing kFromAbove{kPlanPicture, kNoPicture}, kBothLaps{kPlanPicture, PictureOf{}};
 }
 
 const Showing& Showings::in(SectionKind pass) const {
@@ -58,6 +58,8 @@ const Showing& Showings::in(SectionKind pass) const {
     case SectionKind::Lap:
     case SectionKind::Recap: return lap;
     case SectionKind::Above: return kFromAbove;
+    case SectionKind::TwoLaps: return kBothLaps;
+    case SectionKind::Outside: return run;
     default: return walk;
     }
 }

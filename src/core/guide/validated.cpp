@@ -87,11 +87,14 @@ class Examiner {
         if (g_.nextId < 1) tell("next_id", shown(g_.nextId) + " cannot be", "1 or more");
         for (std::size_t i = 0; i < g_.outline.size(); ++i)
             for (const auto kind : g_.outline[i].sections)
-                if (ofOneCorner(kind) != g_.outline[i].eachCorner)
+                if (!(g_.outline[i].eachCorner ? ofOneCorner(kind) : ofTheLap(kind)))
                     tell(at("outline", i), "\"" + std::string(name(kind)) + "\" does not belong there",
                          g_.outline[i].eachCorner
-                             ? "sections of one corner: walk-through, detail, run, above"
-                             : "sections of the whole lap: card, conditions, set-up, lap, recap, close");
+                             ? "sections of one corner: walk-through, detail, run, above, faults, outside, two-laps"
+                             : "sections of the whole lap: card, conditions, set-up, lap, outside, two-laps, recap, "
+                               "close");
+        between(g_.cutWish.fastest, 0.25, 1, "cut.fastest", "of full speed");
+        between(g_.cutWish.budgetS, 0, 1e6, "cut.budget_s", "s");
     }
     void sources() {
         const auto& s = g_.sources;
@@ -222,7 +225,15 @@ class Examiner {
             known(a.first, at(here + ".advice", k, "first"));
             known(a.second, at(here + ".advice", k, "second"));
         }
+        for (std::size_t k = 0; k < c.shots.size(); ++k) setShot(c.shots[k], at(here + ".shots", k));
         for (std::size_t k = 0; k < c.markers.size(); ++k) marker(c.markers[k], at(here + ".markers", k));
+    }
+    void setShot(const SetShot& s, const std::string& here) {
+        metres(s.atM, here + ".at_m"), metres(s.toM, here + ".to_m");
+        if (s.toM < s.atM) tell(here + ".to_m", shown(s.toM) + " lies before at_m", "a place not before at_m");
+        if (s.rate != 0 && s.rate != 1 && s.rate != 0.75 && s.rate != 0.5 && s.rate != 0.25)
+            tell(here + ".rate", shown(s.rate) + " is no pace", "1, 0.75, 0.5, 0.25, or 0 where it stands");
+        between(s.standS, 0, 600, here + ".stand_s", "s");
     }
     void marker(const Marker& m, const std::string& here) {
         id(m.id.value, here + ".id");

@@ -217,8 +217,25 @@ const char* chapterTitle(SectionKind kind) {
     case SectionKind::Setup: return "Set-up";
     case SectionKind::Recap: return "What to remember";
     case SectionKind::Close: return "The end";
+    case SectionKind::Outside: return "The lap from outside";
+    case SectionKind::TwoLaps: return "Both laps";
     default: return "Opening";
     }
+}
+
+/// Of one corner, or "5-6 Samphire, Heron's Elbow" of several.
+std::string cornersTitle(const Guide& g, const Section& s) {
+    const auto labels = g.scene.cornerLabels;
+    const auto* first = cornerWith(g, s.corner);
+    if (s.also.empty()) return title(*first, labels);
+    const auto* last = cornerWith(g, s.also.back());
+    std::string names = first->name;
+    for (const auto id : s.also)
+        if (const auto* c = cornerWith(g, id); c && !c->name.empty() && names.find(c->name) == std::string::npos)
+            names += (names.empty() ? "" : ", ") + c->name;
+    const auto numbers = std::to_string(first->number) + "-" + std::to_string(last ? last->number : first->number);
+    if (names.empty() || labels == CornerLabels::Numbers) return numbers;
+    return labels == CornerLabels::Names ? names : numbers + " " + names;
 }
 } // namespace
 
@@ -229,8 +246,8 @@ std::vector<GuideChapter> chaptersOf(const Guide& guide, const Cut& cut) {
         if (!out.empty() && s.corner && out.back().corner == s.corner)
             out.back().endS = seconds(s.end);
         else
-            out.push_back({seconds(s.start), seconds(s.end), s.corner,
-                           c ? title(*c, guide.scene.cornerLabels) : chapterTitle(s.kind)});
+            out.push_back(
+                {seconds(s.start), seconds(s.end), s.corner, c ? cornersTitle(guide, s) : chapterTitle(s.kind)});
     }
     return out;
 }

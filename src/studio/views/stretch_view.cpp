@@ -22,9 +22,17 @@ QRgb colourOf(const Shot& s, bool run) {
     case Pace::Standing:
     case Pace::Quarter: return look::kLamp;
     case Pace::Half: return 0xffb98a4a;
+    case Pace::ThreeQuarters: return 0xff8b8a63;
     case Pace::Full: break;
     }
     return 0xff5d8378;
+}
+
+std::string labelOf(const Guide& g, MarkerId id) {
+    for (const auto& c : g.corners)
+        for (const auto& m : c.markers)
+            if (m.id == id) return m.label;
+    return {};
 }
 
 } // namespace
@@ -46,10 +54,14 @@ StretchView::Span StretchView::span() const {
     if (!c) return s;
     s.fromM = c->startM, s.toM = c->endM;
     for (const auto& x : desk_.cut().sections)
-        if (x.corner == c->id && x.kind == SectionKind::WalkThrough)
+        if (shows(x, c->id) && x.kind == SectionKind::WalkThrough)
             s.walk = &x;
-        else if (x.corner == c->id && x.kind == SectionKind::Run)
+        else if (shows(x, c->id) && x.kind == SectionKind::Run)
             s.run = &x;
+    if (s.walk && !s.walk->shots.empty()) { // the film may begin over the corner before, and end with another
+        s.fromM = std::min(s.fromM, desk_.clock().metre(s.walk->shots.front().from));
+        s.toM = std::max(s.toM, desk_.clock().metre(s.walk->shots.back().to));
+    }
     if (s.walk) s.fromS = seconds(s.walk->start), s.toS = seconds(s.run ? s.run->end : s.walk->end);
     return s;
 }
@@ -88,6 +100,10 @@ void StretchView::paintSection(QPainter& p, const Span& s, const Section& sectio
         p.setPen(Qt::NoPen);
         p.setBrush(QColor(colourOf(x, run)));
         p.drawRoundedRect(QRectF(a + 0.5, kBandTop, std::max(1.0, b - a - 1), kBandHeight), 3, 3);
+        if (x.why == "set by hand") { // a peg holds it
+            p.setBrush(QColor(look::kMarsh900));
+            p.drawEllipse(QPointF((a + b) / 2, kBandTop + kBandHeight - 5), 3, 3);
+        }
     }
     p.setFont(look::text(look::kTiny, look::Weight::Strong));
     p.setPen(QColor(look::kMarsh900));
@@ -95,6 +111,8 @@ void StretchView::paintSection(QPainter& p, const Span& s, const Section& sectio
         if (run) break;
         const QRectF box(timeX(s, seconds(w.start)) + 6, kBandTop,
                          timeX(s, seconds(w.end)) - timeX(s, seconds(w.start)) - 8, kBandHeight);
+        // How long it is spoken, whatever the picture does meanwhile.
+        p.fillRect(QRectF(box.left(), kBandTop + kBandHeight - 4, box.width(), 2), QColor(look::kMarsh900));
         if (box.width() > 34)
             p.drawText(box, Qt::AlignVCenter | Qt::AlignLeft,
                        p.fontMetrics().elidedText(QString::fromStdString(w.text()), Qt::ElideRight,
@@ -106,6 +124,30 @@ void StretchView::paintSection(QPainter& p, const Span& s, const Section& sectio
         p.drawText(
             box, Qt::AlignCenter,
             p.fontMetrics().elidedText(tr("again at full speed"), Qt::ElideRight, static_cast<int>(box.width())));
+    }
+}
+
+/// Which marks say their words when, below the band: as long as a line, so long can it be read.
+void StretchView::paintMarks(QPainter& p, const Span& s) const {
+    const auto* plan = desk_.labels();
+    if (!plan) return;
+    constexpr double kRow = 17, kTop = kBandTop + kBandHeight + 5;
+    p.setFont(look::text(look::kTiny));
+    double rowsEnd[2] = {-1e9, -1e9};
+    for (const auto& l : plan->labels) {
+        if (l.from < s.walk->start || l.from >= s.walk->end) continue;
+        const double a = timeX(s, seconds(l.from)), b = timeX(s, seconds(std::min(l.to, s.walk->end)));
+        const int row = a >= rowsEnd[0] ? 0 : 1;
+        if (a < rowsEnd[row]) continue;
+        rowsEnd[row] = b + 4;
+        const double y = kTop + row * kRow;
+        p.setPen(QPen(QColor(look::kLamp), 2));
+        p.drawLine(QPointF(a, y), QPointF(b, y));
+        const auto words = QString::fromStdString(labelOf(desk_.guide(), l.marker));
+        p.setPen(QColor(look::kMist));
+        if (b - a > 30)
+            p.drawText(QRectF(a, y + 1, b - a, kRow - 2), Qt::AlignLeft | Qt::AlignVCenter,
+                       p.fontMetrics().elidedText(words, Qt::ElideRight, static_cast<int>(b - a)));
     }
 }
 
@@ -164,7 +206,9 @@ void StretchView::paintEvent(QPaintEvent*) {
     }
     if (!fits) return;
     p.drawPixmap(0, 0, still_);
-    if (const auto s = span(); s.walk) paintNow(p, s);
+    const auto s = span();
+    if (s.walk) paintNow(p, s);
+    if (s.walk && drag_) paintDrag(p, s);
 }
 
 void StretchView::paintAnew() {
@@ -196,6 +240,7 @@ void StretchView::paintStill(QPainter& p) const {
         p.drawText(QRectF(timeX(s, t) - 30, 6, 60, 20), Qt::AlignCenter, clockText(t));
     paintSection(p, s, *s.walk);
     if (s.run) paintSection(p, s, *s.run);
+    paintMarks(p, s);
     paintRoad(p, s);
     paintLegend(p);
 }
@@ -215,11 +260,9 @@ void StretchView::paintNow(QPainter& p, const Span& s) const {
 /// Every colour has its word.
 void StretchView::paintLegend(QPainter& p) const {
     double x = kLeft;
-    const std::pair<QRgb, QString> words[] = {{0xff5d8378, tr("full speed")},
-                                              {0xffb98a4a, tr("\u00bd")},
-                                              {look::kLamp, tr("\u00bc")},
-                                              {look::kMist, tr("stands still")},
-                                              {look::kPower, tr("run again")}};
+    const std::pair<QRgb, QString> words[] = {{0xff5d8378, tr("full speed")},    {0xff8b8a63, tr("\u00be")},
+                                              {0xffb98a4a, tr("\u00bd")},        {look::kLamp, tr("\u00bc")},
+                                              {look::kMist, tr("stands still")}, {look::kPower, tr("run again")}};
     p.setFont(look::text(look::kTiny));
     for (const auto& [colour, word] : words) {
         p.fillRect(QRectF(x, height() - 15, 14, 10), QColor(colour));
@@ -229,14 +272,60 @@ void StretchView::paintLegend(QPainter& p) const {
     }
 }
 
-void StretchView::mousePressEvent(QMouseEvent* e) {
-    const auto s = span();
-    if (!s.walk) return;
-    const double share = (e->position().x() - kLeft) / (width() - kLeft - kRight);
-    if (e->position().y() < height() / 2.0)
+double StretchView::guideAt(const Span& s, double x) const {
+    return lerp(s.fromS, s.toS, (x - kLeft) / (width() - kLeft - kRight));
+}
+
+void StretchView::seek(const Span& s, QPointF at) {
+    const double share = (at.x() - kLeft) / (width() - kLeft - kRight);
+    if (at.y() < height() / 2.0)
         player_.seekGuide(std::clamp(lerp(s.fromS, s.toS, share), s.fromS, s.toS - 0.05));
     else
         player_.seekMetre(lerp(s.fromM, s.toM, share));
+}
+
+/// Near the edge of a band the band is taken, else the moment.
+void StretchView::mousePressEvent(QMouseEvent* e) {
+    const auto s = span();
+    if (!s.walk) return;
+    constexpr double kNearPx = 5;
+    const double nearS = kNearPx / (width() - kLeft - kRight) * (s.toS - s.fromS);
+    const bool onBand = e->position().y() >= kBandTop && e->position().y() <= kBandTop + kBandHeight;
+    drag_ = onBand && desk_.cutIsOfThisGuide() ? grabbed(*s.walk, guideAt(s, e->position().x()), nearS) : std::nullopt;
+    if (!drag_) seek(s, e->position());
+    update();
+}
+
+void StretchView::mouseMoveEvent(QMouseEvent* e) {
+    const auto s = span();
+    if (!s.walk) return;
+    if (!drag_) return seek(s, e->position());
+    drag_ = dragged(*drag_, guideAt(s, e->position().x()));
+    update();
+}
+
+void StretchView::mouseReleaseEvent(QMouseEvent*) {
+    const auto drag = std::exchange(drag_, std::nullopt);
+    update();
+    if (!drag || std::abs(drag->costS()) < 0.05) return;
+    desk_.edit({tr("Shot set by hand").toStdString(),
+                [drag = *drag, clock = desk_.clock()](Guide g) { return withDragged(std::move(g), drag, clock); }});
+}
+
+/// Where the band would end, and what that costs.
+void StretchView::paintDrag(QPainter& p, const Span& s) const {
+    const double x = timeX(s, seconds(drag_->shot.start) + drag_->lengthS);
+    p.setPen(QPen(QColor(look::kLamp), 2));
+    p.drawLine(QPointF(x, kBandTop - 10), QPointF(x, kBandTop + kBandHeight + 10));
+    const auto text = dragText(*drag_);
+    p.setFont(look::text(look::kSmall, look::Weight::Strong));
+    const double w = p.fontMetrics().horizontalAdvance(text) + 20;
+    const QRectF box(std::clamp(x + 8, kLeft, width() - kRight - w), kBandTop + kBandHeight + 8, w, 26);
+    p.setPen(Qt::NoPen);
+    p.setBrush(QColor(look::kMarsh900));
+    p.drawRoundedRect(box, 4, 4);
+    p.setPen(QColor(look::kMist));
+    p.drawText(box, Qt::AlignCenter, text);
 }
 
 } // namespace hl

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 #include "studio/playback/player.h"
+#include "studio/views/pace_drag.h"
 
 #include <QPixmap>
 #include <QWidget>
@@ -16,7 +17,8 @@ class StretchView : public QWidget {
   protected:
     void paintEvent(QPaintEvent*) override;
     void mousePressEvent(QMouseEvent* e) override;
-    void mouseMoveEvent(QMouseEvent* e) override { mousePressEvent(e); }
+    void mouseMoveEvent(QMouseEvent* e) override;
+    void mouseReleaseEvent(QMouseEvent* e) override;
 
   private:
     struct Span {
@@ -32,9 +34,14 @@ class StretchView : public QWidget {
     double roadX(const Span& s, double metre) const;
     void paintSection(QPainter& p, const Span& s, const Section& section) const;
     void paintRoad(QPainter& p, const Span& s) const;
+    void paintMarks(QPainter& p, const Span& s) const;
+    void paintDrag(QPainter& p, const Span& s) const;
+    double guideAt(const Span& s, double x) const;
+    void seek(const Span& s, QPointF at);
     Desk& desk_;
     Player& player_;
     QPixmap still_; ///< all but the hands of the clock; painted aside, for it is the dearest of the views
+    std::optional<PaceDrag> drag_; ///< the band whose edge is under the hand
     bool stale_ = true, asked_ = false;
 };
 

@@ -2,6 +2,7 @@
 #include "studio/stations/cut/beats_table.h"
 
 #include "picture/tokens.h"
+#include "studio/stations/cut/format_menu.h"
 #include "studio/views/picture_menu.h"
 #include "studio/widgets/style.h"
 
@@ -51,20 +52,27 @@ class WordsDelegate : public QStyledItemDelegate {
     }
 };
 
-QString paceText(const Section& s, BeatId beat) {
-    double stands = 0, slowest = 1;
-    for (const auto& x : s.shots) {
-        if (x.beat != beat) continue;
-        if (x.kind == ShotKind::Freeze)
-            stands += (x.end - x.start).count();
-        else
-            slowest = std::min(slowest, x.rate);
+QString paceText(const PaceOver& over) {
+    if (over.standsS > 0.05) return QObject::tr("stands %1 s").arg(over.standsS, 0, 'f', 1);
+    switch (paceOf(over.slowest)) {
+    case Pace::Quarter: return QObject::tr("\u00bc speed");
+    case Pace::Half: return QObject::tr("\u00bd speed");
+    case Pace::ThreeQuarters: return QObject::tr("\u00be speed");
+    default: return QObject::tr("full speed");
     }
-    QString pace = paceOf(slowest) == Pace::Quarter
-                       ? QObject::tr("\u00bc speed")
-                       : (paceOf(slowest) == Pace::Half ? QObject::tr("\u00bd speed") : QObject::tr("full speed"));
-    if (stands > 0.05) pace = QObject::tr("stands %1 s").arg(stands, 0, 'f', 1);
-    return pace;
+}
+
+/// "Walk-through 26.7 s, 4.1 s of it standing, then 9.4 s at full speed".
+QString planText(const Cut& cut, const Section& walk) {
+    double stands = 0, again = 0;
+    for (const auto& x : walk.shots)
+        if (x.kind == ShotKind::Freeze) stands += (x.end - x.start).count();
+    for (const auto& s : cut.sections)
+        if (s.corner == walk.corner && s.kind == SectionKind::Run) again += (s.end - s.start).count();
+    auto text = QObject::tr("Walk-through %1 s").arg((walk.end - walk.start).count(), 0, 'f', 1);
+    if (stands > 0.05) text += QObject::tr(", %1 s of it standing").arg(stands, 0, 'f', 1);
+    if (again > 0) text += QObject::tr(", then %1 s at full speed").arg(again, 0, 'f', 1);
+    return text;
 }
 
 /// How long, by whom, and how much of it was said differently.
@@ -80,7 +88,8 @@ QString spokenText(const Spoken& w, const Beat* b) {
 } // namespace
 
 BeatsTable::BeatsTable(Desk& desk, Player& player, QWidget* parent)
-    : QWidget(parent), desk_(desk), player_(player), title_(headline({})), hint_(quiet({})), table_(new QTableWidget),
+    : QWidget(parent), desk_(desk), player_(player), title_(headline({})), note_(new ShortenNote(desk)),
+      table_(new QTableWidget), format_(plainButton(tr("Format"))), formats_(new QMenu(format_)),
       picture_(plainButton(tr("Picture"))), pictures_(new QMenu(picture_)) {
     setObjectName(QStringLiteral("sheet"));
     setAttribute(Qt::WA_StyledBackground);
@@ -97,6 +106,12 @@ BeatsTable::BeatsTable(Desk& desk, Player& player, QWidget* parent)
     picture_->setToolTip(tr("What fills the picture while these words are spoken (Ctrl+L)"));
     picture_->setMenu(pictures_);
     connect(pictures_, &QMenu::aboutToShow, this, &BeatsTable::fillPictures);
+    format_->setObjectName(QStringLiteral("format"));
+    format_->setAccessibleName(tr("How the guide is cut"));
+    format_->setToolTip(tr("The guide's format, and how it is cut (Ctrl+K)"));
+    format_->setMenu(formats_);
+    connect(formats_, &QMenu::aboutToShow, this, [this] { fillFormatMenu(*formats_, desk_, this); });
+    top->addWidget(format_);
     top->addWidget(picture_);
     top->addWidget(add);
     top->addWidget(remove);
@@ -104,7 +119,7 @@ BeatsTable::BeatsTable(Desk& desk, Player& player, QWidget* parent)
     column->setContentsMargins(24, 14, 16, 8);
     column->setSpacing(4);
     column->addLayout(top);
-    column->addWidget(hint_);
+    column->addWidget(note_);
     column->addWidget(table_, 1);
     table_->setObjectName(QStringLiteral("beats"));
     table_->setAccessibleName(tr("Words of this corner"));
@@ -180,14 +195,14 @@ void BeatsTable::refreshTimes() {
     if (!c) return;
     filling_ = true;
     for (const auto& s : desk_.cut().sections) {
-        if (s.corner != c->id || s.kind != SectionKind::WalkThrough) continue;
-        hint_->setText(tr("Walk-through %1 s, then one run at full speed").arg((s.end - s.start).count(), 0, 'f', 1));
+        if (!shows(s, c->id) || s.kind != SectionKind::WalkThrough) continue;
+        note_->tell(planText(desk_.cut(), s));
         for (int row = 0; row < table_->rowCount(); ++row)
             for (const auto& w : s.spoken)
                 if (w.beat() == beatOf(row)) {
                     const auto* b = beatWith(desk_.guide(), w.beat());
                     table_->item(row, Spoken_)->setText(spokenText(w, b));
-                    table_->item(row, Picture)->setText(paceText(s, w.beat()) + (b ? pictureText(*b) : QString()));
+                    table_->item(row, Picture)->setText(paceText(paceOver(s, w)) + (b ? pictureText(*b) : QString()));
                 }
     }
     table_->resizeRowsToContents();
@@ -252,10 +267,12 @@ void BeatsTable::fillPictures() {
         return;
     }
     addPictureChoices(*pictures_, desk_, id);
+    addWayChoices(*pictures_, desk_, id);
 }
 
 QList<StationKey> BeatsTable::keys() {
     return QList<StationKey>{
+        {QKeySequence(Qt::CTRL | Qt::Key_K), tr("how the guide is cut"), [this] { format_->showMenu(); }, false},
         {QKeySequence(Qt::CTRL | Qt::Key_L), tr("the picture over these words"), [this] { picture_->showMenu(); },
          false},
         {QKeySequence(Qt::CTRL | Qt::Key_B), tr("add words where the car is"), [this] { addBeat(); }, false},

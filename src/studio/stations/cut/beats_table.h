@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 #include "studio/station.h"
+#include "studio/stations/cut/shorten_note.h"
 
 #include <QLabel>
 #include <QMenu>
@@ -21,6 +22,8 @@ class BeatsTable : public QWidget {
     void removeBeat();
     /// What can fill the picture while the chosen words are spoken; each action sets it.
     QMenu* pictures() const { return pictures_; }
+    QMenu* formats() const { return formats_; }
+    const ShortenNote* note() const { return note_; }
 
   private:
     void refresh();
@@ -33,8 +36,10 @@ class BeatsTable : public QWidget {
     Desk& desk_;
     Player& player_;
     QLabel* title_;
-    QLabel* hint_;
+    ShortenNote* note_;
     QTableWidget* table_;
+    QPushButton* format_;
+    QMenu* formats_;
     QPushButton* picture_;
     QMenu* pictures_;
     bool filling_ = false;

@@ -20,6 +20,7 @@ QString paceText(double rate, bool card) {
     switch (paceOf(rate)) {
     case Pace::Full: return QObject::tr("full speed");
     case Pace::Half: return QObject::tr("\u00bd speed");
+    case Pace::ThreeQuarters: return QObject::tr("\u00be speed");
     case Pace::Quarter: return QObject::tr("\u00bc speed");
     case Pace::Standing: return QObject::tr("picture stands");
     }

@@ -17,6 +17,7 @@ QString passText(Pass p) {
     case Pass::Run: return QObject::tr("at full speed");
     case Pass::Above: return QObject::tr("from above");
     case Pass::Recap: return QObject::tr("to remember, in the last lap");
+    case Pass::Faults: return QObject::tr("what people get wrong");
     }
     return {};
 }
@@ -109,7 +110,7 @@ QString ScriptModel::beside(int r) const {
     auto text = tr("%1 s of words").arg(words, 0, 'f', 1);
     double walk = 0;
     for (const auto& s : desk_.cut().sections)
-        if (w.corner && s.corner == w.corner) walk += (s.end - s.start).count();
+        if (w.corner && shows(s, w.corner)) walk += (s.end - s.start).count();
     if (walk > 0) text += tr(", %1 s of guide").arg(walk, 0, 'f', 1);
     if (own == beats)
         text += tr(" \u00b7 own voice");

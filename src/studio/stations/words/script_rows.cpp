@@ -30,20 +30,20 @@ std::vector<ScriptRow> scriptRows(const Guide& g) {
 std::map<BeatId, BeatTiming> timingsOf(const Cut& cut) {
     std::map<BeatId, BeatTiming> all;
     for (const auto& s : cut.sections) {
-        for (const auto& w : s.spoken)
-            if (!w.cue()) {
-                auto& t = all[w.beat()];
-                t.spokenS = (w.end - w.start).count(), t.startS = seconds(w.start);
-            }
-        for (const auto& x : s.shots) {
-            if (!x.beat || x.kind == ShotKind::Card) continue;
-            auto& t = all[x.beat];
-            const double length = (x.end - x.start).count();
-            switch (paceOf(x.rate)) {
-            case Pace::Full: t.fullS += length; break;
-            case Pace::Half: t.halfS += length; break;
-            case Pace::Quarter: t.quarterS += length; break;
-            case Pace::Standing: t.standsS += length; break;
+        for (const auto& w : s.spoken) {
+            if (w.cue()) continue;
+            auto& t = all[w.beat()];
+            t.spokenS = (w.end - w.start).count(), t.startS = seconds(w.start);
+            for (const auto& x : s.shots) {
+                const double over = (std::min(x.end, w.end) - std::max(x.start, w.start)).count();
+                if (x.kind == ShotKind::Card || over <= 0) continue;
+                switch (paceOf(x.rate)) {
+                case Pace::Full:
+                case Pace::ThreeQuarters: t.fullS += over; break;
+                case Pace::Half: t.halfS += over; break;
+                case Pace::Quarter: t.quarterS += over; break;
+                case Pace::Standing: t.standsS += over; break;
+                }
             }
         }
     }
