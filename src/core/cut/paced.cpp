@@ -411,7 +411,7 @@ class Laying {
             if (pace > 0)
                 p.rate = pace, p.lengthS = (p.toS - p.fromS) / pace;
             else if (!widened(pieces, i))
-                slowDown(p);
+                slowDown(pieces, i);
         }
         std::vector<Piece> joined;
         for (const auto& p : pieces) append(joined, p);
@@ -421,8 +421,17 @@ class Laying {
         }
     }
 
-    /// As quick as it may be to last long enough.
-    void slowDown(Piece& p) const {
+    /// As quick as it may be to last long enough. Where even the slowest is too quick the stand before it comes a
+    /// little earlier.
+    void slowDown(std::vector<Piece>& pieces, std::size_t i) const {
+        auto& p = pieces[i];
+        const double more = kShortestShotS * s_.slowest - (p.toS - p.fromS);
+        if (more > 0 && i >= 2 && pieces[i - 1].rate <= 0 && !pieces[i - 1].held && pieces[i - 2].rate > 0 &&
+            !pieces[i - 2].held && (pieces[i - 2].toS - pieces[i - 2].fromS - more) / pieces[i - 2].rate > kShortestShotS) {
+            auto& before = pieces[i - 2];
+            before.toS -= more, before.lengthS = (before.toS - before.fromS) / before.rate;
+            pieces[i - 1].fromS = pieces[i - 1].toS = p.fromS = before.toS;
+        }
         for (const double rate : rates_) {
             p.rate = rate, p.lengthS = (p.toS - p.fromS) / rate;
             if (p.lengthS >= kShortestShotS - 1e-6) return;
