@@ -17,7 +17,7 @@
 namespace hl {
 namespace {
 
-constexpr int kFlowWidth = 640;   ///< px: motion is looked for in pictures of at most this width
+constexpr int kFlowWidth = 720;   ///< px: motion is looked for in pictures of at most this width
 constexpr int kSmallest = 64;     ///< px: in less, no motion is looked for
 constexpr int kNeighbourhood = 5; ///< in pictures of half the size
 constexpr int kTrusted = 26;      ///< grey levels by which the pictures differ at most where a motion is believed
@@ -80,7 +80,7 @@ cv::Mat smoothed(const cv::Mat& differs) {
 
 using Differs = std::array<cv::Mat, 3>; ///< before's flow, after's, none
 
-/// How much the two flows count in a row, of 1 together with what does not move: by the third power of how well their
+/// How much the two flows count in a row, of 1 together with what does not move: by the square of how well their
 /// pictures agree.
 struct RowShares {
     std::vector<float> first, second;
@@ -89,11 +89,11 @@ struct RowShares {
         first.resize(width), second.resize(width);
         const auto *d0 = differs[0].ptr(row), *d1 = differs[1].ptr(row), *d2 = differs[2].ptr(row);
         for (std::size_t x = 0; x < width; ++x) {
-            const auto cubed = [](std::uint8_t d) {
+            const auto squared = [](std::uint8_t d) {
                 const float q = static_cast<float>(d) + 1;
-                return q * q * q;
+                return q * q;
             };
-            const float q0 = cubed(d0[x]), q1 = cubed(d1[x]), q2 = cubed(d2[x]);
+            const float q0 = squared(d0[x]), q1 = squared(d1[x]), q2 = squared(d2[x]);
             const float all = 1 / (q1 * q2 + q0 * q2 + q0 * q1);
             first[x] = q1 * q2 * all, second[x] = q0 * q2 * all;
         }

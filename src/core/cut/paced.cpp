@@ -136,6 +136,7 @@ class Laying {
             Layout l = b;
             for (const auto& p : ground_.pieces(b.endS, w.fromS)) append(l.pieces, p);
             l.endS = w.toS;
+            const auto ground = ground_.pieces(w.fromS, w.toS);
             const double least = dislikeOf(b.pieces, s_.fastest, false).standing + w.standS + 1e-6;
             const auto fine = [&] {
                 return std::any_of(best.begin(), best.end(), [&](const Layout& x) {
@@ -147,21 +148,21 @@ class Laying {
                 v.filmS -= ends.before + ends.after;
                 v.guideS -= (ends.before + ends.after) / s_.fastest;
                 if (v.filmS <= kHair || fine()) break;
+                std::vector<Run> all = {{s_.fastest, ends.before}};
                 const auto take = [&](const std::vector<Run>& runs, const std::vector<Stand>& stands) {
-                    std::vector<Run> all = {{s_.fastest, ends.before}};
+                    all.resize(1);
                     all.insert(all.end(), runs.begin(), runs.end());
-                    Layout tried = l;
-                    for (const auto& p : laid(ground_, w.fromS, w.toS, s_.fastest, all, stands))
-                        append(tried.pieces, p);
-                    keepIfBetter(best, std::move(tried), w);
+                    scratch_.assign(l.pieces.begin(), l.pieces.end());
+                    lay(scratch_, ground, w.toS, s_.fastest, all, stands);
+                    if (fits(scratch_, tight_, w.tight.last + 1)) keepIfBetter(best, {scratch_, w.toS}, w);
                 };
                 fewRuns(v, take);
-                if (!fine()) moreRuns(v, take);
+                if (!fine()) moreRuns(v, take, fine);
                 if (!fine()) standingWhereLate(l, w, v, ends.before, take);
             }
             Layout sure = l;
             wordByWord(w, sure.pieces);
-            keepIfBetter(best, std::move(sure), w);
+            if (fits(sure.pieces, tight_, w.tight.last + 1)) keepIfBetter(best, std::move(sure), w);
         }
         if (best.empty()) { // something held leaves no room for the words: they run over
             Layout l = before.front();
@@ -228,7 +229,6 @@ class Laying {
     }
 
     void keepIfBetter(std::vector<Layout>& best, Layout l, const Window& w) const {
-        if (!fits(l.pieces, tight_, w.tight.last + 1)) return;
         if (w.tight.last == chain_.back().last) {
             auto whole = l.pieces;
             for (const auto& p : ground_.pieces(w.toS, s_.toS + 1)) append(whole, p);
@@ -255,10 +255,14 @@ class Laying {
     }
 
     void runsOf(double filmS, double guideS, const std::vector<Stand>& stands, const Take& take) const {
+        std::vector<Run> two(2);
         for (const double a : rates_)
-            for (const double b : rates_)
-                if (a != b)
-                    if (const auto x = split(filmS, guideS, a, b)) take({{a, x->first}, {b, x->second}}, stands);
+            for (const double b : rates_) {
+                const auto x = a == b ? std::nullopt : split(filmS, guideS, a, b);
+                if (!x) continue;
+                two[0] = {a, x->first}, two[1] = {b, x->second};
+                take(two, stands);
+            }
     }
 
     /// Two paces, or one slow one in the middle; where even the slowest is too quick, it and one stand.
@@ -273,9 +277,15 @@ class Laying {
             if (slow < s_.fastest) threeRuns(w, s_.fastest, slow, s_.fastest, take);
     }
 
-    void moreRuns(const Window& w, const Take& take) const {
+    void moreRuns(const Window& w, const Take& take, const std::function<bool()>& fine) const {
+        std::vector<Stand> stand(1);
+        const auto lengths = standLengths(w);
         for (const double at : standPlaces(w))
-            for (const double d : standLengths(w)) runsOf(w.filmS, w.guideS - d, {{at, d}}, take);
+            for (const double d : lengths) {
+                stand.front() = {at, d};
+                runsOf(w.filmS, w.guideS - d, stand, take);
+            }
+        if (fine()) return;
         if (w.guideS > w.filmS / s_.slowest + kHair) return;
         for (const double a : rates_)
             for (const double b : rates_)
@@ -427,7 +437,8 @@ class Laying {
         auto& p = pieces[i];
         const double more = kShortestShotS * s_.slowest - (p.toS - p.fromS);
         if (more > 0 && i >= 2 && pieces[i - 1].rate <= 0 && !pieces[i - 1].held && pieces[i - 2].rate > 0 &&
-            !pieces[i - 2].held && (pieces[i - 2].toS - pieces[i - 2].fromS - more) / pieces[i - 2].rate > kShortestShotS) {
+            !pieces[i - 2].held &&
+            (pieces[i - 2].toS - pieces[i - 2].fromS - more) / pieces[i - 2].rate > kShortestShotS) {
             auto& before = pieces[i - 2];
             before.toS -= more, before.lengthS = (before.toS - before.fromS) / before.rate;
             pieces[i - 1].fromS = pieces[i - 1].toS = p.fromS = before.toS;
@@ -460,6 +471,7 @@ class Laying {
     std::vector<double> rates_;
     std::vector<Share> shares_;
     std::vector<Tight> chain_;
+    std::vector<Piece> scratch_; ///< of the layout that is being tried
 };
 
 } // namespace

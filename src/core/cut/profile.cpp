@@ -46,9 +46,8 @@ void append(std::vector<Piece>& pieces, Piece p) {
     pieces.push_back(p);
 }
 
-std::vector<Piece> laid(const Ground& ground, double fromS, double toS, double fastest, const std::vector<Run>& runs,
-                        const std::vector<Stand>& stands) {
-    std::vector<Piece> out;
+void lay(std::vector<Piece>& out, const std::vector<Piece>& ground, double toS, double fastest,
+         const std::vector<Run>& runs, const std::vector<Stand>& stands) {
     auto stand = stands.begin();
     const auto standAt = [&](double filmS) {
         for (; stand != stands.end() && stand->atFilmS <= filmS + kHair; ++stand)
@@ -56,7 +55,7 @@ std::vector<Piece> laid(const Ground& ground, double fromS, double toS, double f
     };
     auto run = runs.begin();
     double left = run == runs.end() ? 0 : run->filmS;
-    for (const auto& g : ground.pieces(fromS, toS)) {
+    for (const auto& g : ground) {
         standAt(g.fromS);
         if (g.held) {
             append(out, g);
@@ -74,6 +73,12 @@ std::vector<Piece> laid(const Ground& ground, double fromS, double toS, double f
         }
     }
     standAt(toS);
+}
+
+std::vector<Piece> laid(const Ground& ground, double fromS, double toS, double fastest, const std::vector<Run>& runs,
+                        const std::vector<Stand>& stands) {
+    std::vector<Piece> out;
+    lay(out, ground.pieces(fromS, toS), toS, fastest, runs, stands);
     return out;
 }
 

@@ -15,6 +15,9 @@ struct Run {
 struct Stand {
     double atFilmS = 0, lengthS = 0;
 };
+/// The runs one after the other over pieces of the ground that end at `toS`, appended to `out`.
+void lay(std::vector<Piece>& out, const std::vector<Piece>& ground, double toS, double fastest,
+         const std::vector<Run>& runs, const std::vector<Stand>& stands);
 /// The runs one after the other over the film in [fromS, toS) that may be slowed; what is held stays. Film beyond the
 /// last run is played at the stretch's fastest.
 std::vector<Piece> laid(const Ground& ground, double fromS, double toS, double fastest, const std::vector<Run>& runs,
