@@ -434,15 +434,21 @@ class Laying {
     /// As quick as it may be to last long enough. Where even the slowest is too quick the stand before it comes a
     /// little earlier.
     void slowDown(std::vector<Piece>& pieces, std::size_t i) const {
-        auto& p = pieces[i];
-        const double more = kShortestShotS * s_.slowest - (p.toS - p.fromS);
+        const double more = kShortestShotS * s_.slowest - (pieces[i].toS - pieces[i].fromS);
         if (more > 0 && i >= 2 && pieces[i - 1].rate <= 0 && !pieces[i - 1].held && pieces[i - 2].rate > 0 &&
             !pieces[i - 2].held &&
             (pieces[i - 2].toS - pieces[i - 2].fromS - more) / pieces[i - 2].rate > kShortestShotS) {
-            auto& before = pieces[i - 2];
+            auto tried = pieces;
+            auto& before = tried[i - 2];
             before.toS -= more, before.lengthS = (before.toS - before.fromS) / before.rate;
-            pieces[i - 1].fromS = pieces[i - 1].toS = p.fromS = before.toS;
+            tried[i - 1].fromS = tried[i - 1].toS = tried[i].fromS = before.toS;
+            tried[i].rate = s_.slowest, tried[i].lengthS = (tried[i].toS - tried[i].fromS) / s_.slowest;
+            if (fits(tried, tight_, tight_.size())) {
+                pieces = std::move(tried);
+                return;
+            }
         }
+        auto& p = pieces[i];
         for (const double rate : rates_) {
             p.rate = rate, p.lengthS = (p.toS - p.fromS) / rate;
             if (p.lengthS >= kShortestShotS - 1e-6) return;
