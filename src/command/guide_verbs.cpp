@@ -1,11 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// new, check, plan, render, publish: from a film and a log to an edition.
+// new, check, render, publish: from a film and a log to an edition.
 #include "command/answers.h"
 #include "command/columns.h"
+#include "command/open_guide.h"
 #include "command/verbs.h"
 #include "core/check/check.h"
-#include "core/cut/budget.h"
-#include "core/cut/would_help.h"
 #include "core/units/numbers.h"
 #include "core/words/live_values.h"
 #include "jobs/bring_in.h"
@@ -14,7 +13,6 @@
 #include "jobs/render.h"
 #include "jobs/takes.h"
 #include "store/files.h"
-#include "store/format_file.h"
 #include "store/guide_file.h"
 
 #include <cmath>
@@ -27,41 +25,13 @@ using json = nlohmann::ordered_json;
 namespace fs = std::filesystem;
 
 struct GuideArguments {
-    std::string guide, video, log, boxes, track, line, columns, camera, out, car, title, conditions, tier, format;
+    std::string guide, video, log, boxes, track, line, columns, camera, out, car, title, conditions, tier;
     int lap = -1, jobs = 0, height = 0;
     bool clips = false, onlyPieces = false;
     std::string codec = "h264";
-    double from = 0, to = -1, budget = 0;
+    double from = 0, to = -1;
     std::vector<std::string> pairs;
 };
-
-/// A guide with all that its edition is made of.
-struct OpenGuide {
-    Guide guide;
-    Session session;
-    Speeches speeches;
-    Cut cut;
-};
-
-Result<OpenGuide> opened(const std::string& folder) {
-    auto guide = readGuide(folder);
-    if (!guide) return guide.error();
-    auto session = bringUp(guideFile(folder).parent_path(), *guide);
-    if (!session) return session.error();
-    const auto narrator = scratchVoice();
-    OpenGuide o{std::move(*guide), std::move(*session), {}, {}};
-    TakeSounds takes;
-    o.speeches =
-        speechesOf(asSaid(o.guide, o.session.measured), o.session.folder, takes, narrator ? narrator->get() : nullptr);
-    o.cut = planCut(o.guide, o.session, o.speeches);
-    return o;
-}
-
-/// For people and for programs that know corners by number.
-json numberOf(const Guide& g, CornerId id) {
-    const auto* c = cornerWith(g, id);
-    return c ? json(c->number) : json(nullptr);
-}
 
 Answer newAnswer(const GuideArguments& a, const Call& s) {
     NewGuide wish;
@@ -94,7 +64,7 @@ Answer newAnswer(const GuideArguments& a, const Call& s) {
 }
 
 Answer checkAnswer(const GuideArguments& a) {
-    const auto o = opened(a.guide);
+    const auto o = openedGuide(a.guide);
     if (!o) return o.error();
     json list = json::array();
     auto found = checkGuide(o->guide, o->session.measured);
@@ -116,92 +86,8 @@ Answer checkAnswer(const GuideArguments& a) {
     return json{{"findings", list}};
 }
 
-json shotJson(const Shot& x) {
-    return {{"kind", name(x.kind)},
-            {"start_s", rounded(seconds(x.start), 4)},
-            {"end_s", rounded(seconds(x.end), 4)},
-            {"footage_start_s", rounded(seconds(x.from), 4)},
-            {"footage_end_s", rounded(seconds(x.to), 4)},
-            {"rate", x.rate},
-            {"why", x.why}};
-}
-
-/// Of a speech with the pause that is kept after it.
-json plannedJson(const Spoken& w) {
-    json j = {{"id", w.beat().value}, {"window_from_film_s", nullptr}, {"window_to_film_s", nullptr}};
-    if (w.window) {
-        j["window_from_film_s"] = rounded(seconds(w.window->from), 4);
-        j["window_to_film_s"] = rounded(seconds(w.window->to), 4);
-    }
-    const double length = (w.end - w.start).count() + w.pauseS;
-    j["words_s"] = rounded(length, 4), j["start_s"] = rounded(seconds(w.start), 4);
-    j["end_s"] = rounded(seconds(w.start) + length, 4);
-    return j;
-}
-
-json sectionJson(const Guide& g, const Section& section) {
-    json shots = json::array(), words = json::array(), beats = json::array(), also = json::array();
-    for (const auto& x : section.shots) shots.push_back(shotJson(x));
-    for (const auto& w : section.spoken) {
-        words.push_back({{"beat", w.beat().value},
-                         {"start_s", rounded(seconds(w.start), 4)},
-                         {"end_s", rounded(seconds(w.end), 4)},
-                         {"text", w.text()}});
-        beats.push_back(plannedJson(w));
-    }
-    for (const auto id : section.also) also.push_back(numberOf(g, id));
-    return {{"kind", name(section.kind)},
-            {"corner", numberOf(g, section.corner)},
-            {"also_corners", also},
-            {"start_s", rounded(seconds(section.start), 4)},
-            {"end_s", rounded(seconds(section.end), 4)},
-            {"shots", shots},
-            {"words", words},
-            {"beats", beats}};
-}
-
-Answer planAnswer(const GuideArguments& a) {
-    auto d = opened(a.guide);
-    if (!d) return d.error();
-    if (!a.format.empty()) {
-        const auto format = formatNamed(a.format);
-        if (!format) return format.error();
-        d->guide = withFormat(std::move(d->guide), *format);
-        d->cut = planCut(d->guide, d->session, d->speeches);
-    }
-    json sections = json::array(), over = json::array();
-    for (const auto& section : d->cut.sections) sections.push_back(sectionJson(d->guide, section));
-    for (const auto& n : d->cut.noRoom)
-        over.push_back({{"beat", n.beat.value},
-                        {"corner", numberOf(d->guide, n.corner)},
-                        {"section", name(n.section)},
-                        {"words_too_many", n.wordsTooMany},
-                        {"too_long_s", rounded(n.tooLongS, 3)},
-                        {"left_out", n.leftOut},
-                        {"would_help", wouldHelp(n, d->guide)}});
-    json out = {{"format", d->guide.cutWish.format.empty() ? json(nullptr) : json(d->guide.cutWish.format)},
-                {"length_s", rounded(d->cut.lengthS, 4)},
-                {"bound_s", rounded(d->cut.boundS, 4)},
-                {"optimal", d->cut.optimal()},
-                {"over_budget", over}};
-    const double budget = a.budget > 0 ? a.budget : d->guide.cutWish.budgetS;
-    if (budget > 0) {
-        out["budget_s"] = budget, out["too_long_s"] = rounded(std::max(0.0, d->cut.lengthS - budget), 3);
-        out["leave_out"] = json::array();
-        const auto plan = [&](const Guide& g) { return planCut(g, d->session, d->speeches); };
-        for (const auto& l : leftOutFirst(d->guide, budget, plan))
-            out["leave_out"].push_back({{"beat", l.beat ? json(l.beat.value) : json(nullptr)},
-                                        {"section", name(l.section)},
-                                        {"corner", numberOf(d->guide, l.corner)},
-                                        {"saves_s", rounded(l.savesS, 3)},
-                                        {"why", l.why}});
-    }
-    out["sections"] = sections;
-    return out;
-}
-
 Answer renderAnswer(const GuideArguments& a, const Call& s) {
-    auto d = opened(a.guide);
+    auto d = openedGuide(a.guide);
     if (!d) return d.error();
     RenderWish wish;
     wish.out = a.out, wish.fromS = a.from, wish.toS = a.to, wish.jobs = a.jobs, wish.height = a.height;
@@ -222,7 +108,7 @@ Answer renderAnswer(const GuideArguments& a, const Call& s) {
 Answer publishAnswer(const GuideArguments& a, const Call& s) {
     if (!a.tier.empty() && a.tier != "all")
         return Error{"usage.tier", "the tier \"" + a.tier + "\" does not exist", "--tier", "all"};
-    auto d = opened(a.guide);
+    auto d = openedGuide(a.guide);
     if (!d) return d.error();
     const auto r = publishGuide(d->guide, d->session, d->cut, a.out, {{}, a.clips}, s.progress());
     if (!r) return r.error();
@@ -276,31 +162,6 @@ void addCheck(CLI::App& app, Call& s) {
                 out << f["severity"].get<std::string>() << "  " << f["message"].get<std::string>() << "  ["
                     << f["rule"].get<std::string>() << "]\n";
             out << j["findings"].size() << " findings\n";
-        };
-    });
-}
-
-void addPlan(CLI::App& app, Call& s) {
-    std::shared_ptr<GuideArguments> a;
-    auto* verb = guideVerb(app, "plan", "Plan the cut", a);
-    verb->add_option("--format", a->format,
-                     "In this format instead of the guide's own (see formats), or a file of one");
-    verb->add_option("--budget", a->budget, "Seconds that it is to be shorter than: what to leave out first");
-    verb->callback([&s, a] {
-        s.work = [a] { return planAnswer(*a); };
-        s.tell = [](const json& j, std::ostream& out) {
-            out << "guide " << j["length_s"].get<double>() << " s, shortest possible " << j["bound_s"].get<double>()
-                << " s, " << j["sections"].size() << " sections\n";
-            for (const auto& o : j["over_budget"])
-                out << "no room for " << o["words_too_many"].get<int>() << " words of beat " << o["beat"].get<int>()
-                    << " (" << o["section"].get<std::string>() << "): " << o["would_help"].get<std::string>() << "\n";
-            if (!j.contains("leave_out")) return;
-            out << j["too_long_s"].get<double>() << " s too long\n";
-            for (const auto& l : j["leave_out"])
-                out << "leave out "
-                    << (l["beat"].is_null() ? l["section"].get<std::string>()
-                                            : "beat " + std::to_string(l["beat"].get<int>()))
-                    << ": saves " << l["saves_s"].get<double>() << " s, " << l["why"].get<std::string>() << "\n";
         };
     });
 }

@@ -55,6 +55,7 @@ TEST_CASE("a plan tells windows, reasons and whether anything could be shorter, 
     const auto own = run({"plan", demoGuide(), "--json"});
     REQUIRE(own.code == 0);
     checkPlan(own.answer());
+    CHECK(own.answer()["format"] == "usual");
     for (const auto* format : {"lap-first", "talk-over", "parked-walk", "full-speed"}) {
         INFO(format);
         const auto r = run({"plan", demoGuide(), "--format", format, "--json"});
@@ -84,6 +85,9 @@ TEST_CASE("a plan over its budget tells what to leave out first") {
         CHECK_FALSE(l["why"].get<std::string>().empty());
     }
     CHECK(saved >= 20 - 0.1);
+    for (const auto& o : j["over_budget"])
+        if (o["of"] == "budget") CHECK(o["words_too_many"].get<int>() >= 1);
+    CHECK(j["over_budget"].size() >= 1);
     CHECK(j["length_s"].get<double>() == Approx(length).margin(0.1)); // proposed, not done
 }
 
