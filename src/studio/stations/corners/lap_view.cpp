@@ -16,7 +16,7 @@
 namespace hl {
 namespace {
 
-enum Column { Name, Entry, Middle, Exit, Onwards, Sum };
+enum Column { Name, Entry, Middle, Exit, Onwards, Sum, InGuide };
 constexpr double kLeast = 0.005; // s; less is not worth a line
 constexpr int kFirst = 3;        // to work on
 
@@ -36,6 +36,14 @@ class SumDelegate : public QStyledItemDelegate {
 QString secondsText(double s) {
     if (std::abs(s) < kLeast) return QStringLiteral("0.00");
     return (s > 0 ? QStringLiteral("+") : QStringLiteral("\u2212")) + QString::number(std::abs(s), 'f', 2);
+}
+
+/// Seconds of the guide that a corner takes; of several explained as one each has its part.
+double guideSeconds(const Cut& cut, CornerId corner) {
+    double sum = 0;
+    for (const auto& s : cut.sections)
+        if (shows(s, corner)) sum += (s.end - s.start).count() / static_cast<double>(1 + s.also.size());
+    return sum;
 }
 
 /// By what is lost, most first.
@@ -68,13 +76,15 @@ LapView::LapView(Desk& desk, Player& player, QWidget* parent)
     findings_->setObjectName(QStringLiteral("lapFindings"));
     table_->setObjectName(QStringLiteral("ranking"));
     table_->setAccessibleName(tr("Corners by the time that can be found in them. Enter goes to the corner."));
-    layOnPaper(*table_, {tr("Corner"), tr("Entry"), tr("Middle"), tr("Exit"), tr("Straight"), tr("All, s")});
+    layOnPaper(*table_,
+               {tr("Corner"), tr("Entry"), tr("Middle"), tr("Exit"), tr("Straight"), tr("All, s"), tr("In guide")});
     table_->verticalHeader()->hide();
     table_->setItemDelegateForColumn(Sum, new SumDelegate(table_));
     connect(table_, &QTableWidget::cellClicked, this, &LapView::go);
     connect(table_, &QTableWidget::cellActivated, this, &LapView::go);
     connect(&desk_, &Desk::changed, this, &LapView::refresh);
-    for (const auto signal : {&Desk::opened, &Desk::besideChanged}) connect(&desk_, signal, this, &LapView::refresh);
+    for (const auto signal : {&Desk::opened, &Desk::besideChanged, &Desk::cutChanged})
+        connect(&desk_, signal, this, &LapView::refresh);
 }
 
 void LapView::showEvent(QShowEvent* e) {
@@ -87,7 +97,7 @@ void LapView::resizeEvent(QResizeEvent* e) {
     QTimer::singleShot(0, this, &LapView::shareWidth); // once the table has its own
 }
 
-void LapView::shareWidth() { shareColumns(*table_, {0.30, 0.13, 0.13, 0.13, 0.14, 0.17}); }
+void LapView::shareWidth() { shareColumns(*table_, {0.27, 0.11, 0.12, 0.11, 0.12, 0.14, 0.13}); }
 
 void LapView::refresh() {
     if (!desk_.isOpen() || !isVisible()) return;
@@ -127,6 +137,9 @@ void LapView::refresh() {
         auto* sum = putCell(*table_, i, Sum, secondsText(r.lost.sum()));
         sum->setData(Qt::UserRole, std::max(0.0, r.lost.sum() / most));
         sum->setFont(look::text(look::kSmall, look::Weight::Heavy));
+        const double guide = guideSeconds(desk_.cut(), r.corner);
+        auto* minutes = putCell(*table_, i, InGuide, guide > 0 ? tr("%1 s").arg(guide, 0, 'f', 0) : tr("none"));
+        minutes->setToolTip(tr("Where the guide's minutes go, beside where the lap's time can be found"));
     }
     table_->resizeRowsToContents();
     QTimer::singleShot(0, this, &LapView::shareWidth); // a scroll bar may have come or gone
