@@ -51,13 +51,6 @@ QImage GuideFrames::insetOf(const FilmAt& moment) {
     return walk->inset;
 }
 
-long GuideFrames::made() const {
-    long n = film_.film.made();
-    for (const auto& [id, walk] : others_)
-        if (walk) n += walk->film.made();
-    return n;
-}
-
 std::optional<GuideFrame> GuideFrames::at(FootageTime footage, const Pictures& pictures, bool slowed) {
     GuideFrame out;
     if (pictures.full)

@@ -23,7 +23,6 @@ class GuideFrames {
     /// None when the film has no picture there.
     /// `slowed`: made of the two that were filmed around it, where it lies between them.
     std::optional<GuideFrame> at(FootageTime footage, const Pictures& pictures, bool slowed = false);
-    long made() const; ///< pictures that were not filmed
 
   private:
     struct Walk {
