@@ -27,7 +27,8 @@ namespace fs = std::filesystem;
 struct GuideArguments {
     std::string guide, video, log, boxes, track, line, columns, camera, out, car, title, conditions, tier;
     int lap = -1, jobs = 0, height = 0;
-    bool clips = false, onlyPieces = false;
+    MadeAs as;
+    bool clips = false, tall = false, onlyPieces = false;
     std::string codec = "h264";
     double from = 0, to = -1;
     std::vector<std::string> pairs;
@@ -64,10 +65,10 @@ Answer newAnswer(const GuideArguments& a, const Call& s) {
 }
 
 Answer checkAnswer(const GuideArguments& a) {
-    const auto o = openedGuide(a.guide);
+    const auto o = openedGuide(a.guide, a.as);
     if (!o) return o.error();
     json list = json::array();
-    auto found = checkGuide(o->guide, o->session.measured);
+    auto found = checkGuide(o->written, o->session.measured);
     const auto labels = labelsFor(o->guide, o->session, o->cut);
     for (auto& f : checkCut(asSaid(o->guide, o->session.measured), o->cut, clockOf(o->guide, o->session), &labels))
         found.push_back(std::move(f));
@@ -87,11 +88,13 @@ Answer checkAnswer(const GuideArguments& a) {
 }
 
 Answer renderAnswer(const GuideArguments& a, const Call& s) {
-    auto d = openedGuide(a.guide);
+    auto d = openedGuide(a.guide, a.as);
     if (!d) return d.error();
     RenderWish wish;
     wish.out = a.out, wish.fromS = a.from, wish.toS = a.to, wish.jobs = a.jobs, wish.height = a.height;
-    wish.onlyPieces = a.onlyPieces;
+    wish.onlyPieces = a.onlyPieces, wish.tall = a.tall;
+    if (a.tall && a.onlyPieces)
+        return Error{"usage.tall", "pieces are of the wide film", "--tall", "--tall or --only-pieces, not both"};
     if (a.out.empty() && !a.onlyPieces)
         return Error{"usage.out", "no file is named for the video", "--out", "a file, or --only-pieces"};
     const auto codec = videoCodecOf(a.codec);
@@ -108,9 +111,9 @@ Answer renderAnswer(const GuideArguments& a, const Call& s) {
 Answer publishAnswer(const GuideArguments& a, const Call& s) {
     if (!a.tier.empty() && a.tier != "all")
         return Error{"usage.tier", "the tier \"" + a.tier + "\" does not exist", "--tier", "all"};
-    auto d = openedGuide(a.guide);
+    auto d = openedGuide(a.guide, a.as);
     if (!d) return d.error();
-    const auto r = publishGuide(d->guide, d->session, d->cut, a.out, {{}, a.clips}, s.progress());
+    const auto r = publishGuide(d->guide, d->session, d->cut, a.out, {{}, a.clips, a.tall}, s.progress());
     if (!r) return r.error();
     json files = json::array();
     for (const auto& f : r->files) files.push_back((fs::path(a.out) / f).string());
@@ -155,6 +158,7 @@ void addNew(CLI::App& app, Call& s) {
 void addCheck(CLI::App& app, Call& s) {
     std::shared_ptr<GuideArguments> a;
     auto* verb = guideVerb(app, "check", "Hold the words against what was measured", a);
+    a->as.options(*verb);
     verb->callback([&s, a] {
         s.work = [a] { return checkAnswer(*a); };
         s.tell = [](const json& j, std::ostream& out) {
@@ -169,12 +173,14 @@ void addCheck(CLI::App& app, Call& s) {
 void addRender(CLI::App& app, Call& s) {
     std::shared_ptr<GuideArguments> a;
     auto* verb = guideVerb(app, "render", "Render the guide's video", a);
+    a->as.options(*verb);
     verb->add_option("--out", a->out, "The video file");
     verb->add_option("--from", a->from, "Guide time to begin at, seconds");
     verb->add_option("--to", a->to, "Guide time to end at, seconds");
     verb->add_option("--jobs", a->jobs, "Encoder threads, 0 for all cores");
     verb->add_option("--codec", a->codec, "h264, hevc, vp9 or av1");
     verb->add_option("--height", a->height, "Pixels: 720, 1080 or 1440; as the film has it when it is not told");
+    verb->add_flag("--tall", a->tall, "For a telephone held upright: half of the film's width, and its words");
     verb->add_flag(
         "--only-pieces", a->onlyPieces,
         "Make the pieces that begin between --from and --to and keep them in the guide's cache; the render of "
@@ -191,9 +197,11 @@ void addRender(CLI::App& app, Call& s) {
 void addPublish(CLI::App& app, Call& s) {
     std::shared_ptr<GuideArguments> a;
     auto* verb = guideVerb(app, "publish", "Publish an edition: page, video, clips, captions, data", a);
+    a->as.options(*verb);
     verb->add_option("--out", a->out, "The edition's folder")->required();
     verb->add_option("--tier", a->tier, "Who it is for (all)");
     verb->add_flag("--clips", a->clips, "Each corner also as a video of its own");
+    verb->add_flag("--tall-clips", a->tall, "Each corner also for a telephone held upright");
     verb->callback([&s, a] {
         s.work = [a, &s] { return publishAnswer(*a, s); };
         s.tell = [](const json& j, std::ostream& out) {

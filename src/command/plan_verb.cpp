@@ -17,7 +17,8 @@ namespace {
 using json = nlohmann::ordered_json;
 
 struct PlanArguments {
-    std::string guide, format;
+    std::string guide;
+    MadeAs as;
     double budget = 0;
 };
 
@@ -97,15 +98,14 @@ json overBudgetJson(const LeftOut& l, const Guide& g) {
 }
 
 Answer planAnswer(const PlanArguments& a) {
-    const auto d = openedGuide(a.guide, a.format);
+    const auto d = openedGuide(a.guide, a.as);
     if (!d) return d.error();
     json sections = json::array(), over = json::array(), leave = json::array();
     for (const auto& section : d->cut.sections) sections.push_back(sectionJson(d->guide, section));
     for (const auto& n : d->cut.noRoom) over.push_back(overJson(n, d->guide));
     const double budget = a.budget > 0 ? a.budget : d->guide.cutWish.budgetS;
     if (budget > 0)
-        for (const auto& l :
-             leftOutFirst(d->guide, budget, [&](const Guide& g) { return planCut(g, d->session, d->speeches); })) {
+        for (const auto& l : leftOutFirst(d->guide, budget, plannerOf(d->guide, d->session, d->speeches))) {
             leave.push_back({{"beat", l.beat ? json(l.beat.value) : json(nullptr)},
                              {"section", name(l.section)},
                              {"corner", numberOf(d->guide, l.corner)},
@@ -132,8 +132,9 @@ void addPlan(CLI::App& app, Call& s) {
     auto a = std::make_shared<PlanArguments>();
     auto* verb = app.add_subcommand("plan", "Plan the cut");
     verb->add_option("guide", a->guide, "The guide's folder")->required();
-    verb->add_option("--format", a->format,
+    verb->add_option("--format", a->as.format,
                      "In this format instead of the guide's own (see formats), or a file of one");
+    a->as.options(*verb);
     verb->add_option("--budget", a->budget, "Seconds that it is to be shorter than: what to leave out first");
     verb->callback([&s, a] {
         s.work = [a] { return planAnswer(*a); };

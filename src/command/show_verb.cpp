@@ -41,7 +41,8 @@ Status setPass(Guide& g, SectionKind pass, const std::string& told, const char* 
     auto showing = g.showings.in(pass);
     const auto full = pictureOf(parts[0]);
     const auto inset = parts.size() > 1 ? pictureOf(parts[1]) : std::optional(showing.inset);
-    if (!full || !inset || full->kind == PictureOf::Kind::Nothing || parts.size() > 2)
+    if (!full || !inset || full->kind == PictureOf::Kind::Nothing || inset->kind == PictureOf::Kind::Stills ||
+        parts.size() > 2)
         return Error{"usage.picture", "\"" + told + "\" is no picture", option,
                      std::string("FULL or FULL,INSET; each ") + kPictures + "; a full one is not nothing"};
     showing = {*full, *inset};

@@ -2,6 +2,7 @@
 #include "jobs/guide_frames.h"
 
 #include "core/cut/gauges.h"
+#include "jobs/still_picture.h"
 
 #include <algorithm>
 
@@ -10,14 +11,14 @@ namespace {
 constexpr int kInsetWidth = 640; // px: twice what it fills of a 1280 wide frame
 }
 
-Result<GuideFrames> GuideFrames::open(const Session& session, OutputSize size) {
+Result<GuideFrames> GuideFrames::open(const Guide& guide, const Session& session, OutputSize size) {
     auto reader = VideoReader::open(session.video);
     if (!reader) return reader.error();
-    return GuideFrames(session, size, std::move(*reader));
+    return GuideFrames(guide, session, size, std::move(*reader));
 }
 
-GuideFrames::GuideFrames(const Session& session, OutputSize size, VideoReader film)
-    : session_(&session), size_(size), film_{SlowMotion(std::move(film)), {}, nullptr, {}} {}
+GuideFrames::GuideFrames(const Guide& guide, const Session& session, OutputSize size, VideoReader film)
+    : guide_(&guide), session_(&session), size_(size), film_{SlowMotion(std::move(film)), {}, nullptr, {}} {}
 
 GuideFrames::Walk* GuideFrames::walkOf(FilmId id) {
     const auto& films = session_->films;
@@ -39,6 +40,16 @@ std::shared_ptr<const YuvFrame> GuideFrames::pictureIn(Walk& w, FootageTime when
     return w.last;
 }
 
+std::shared_ptr<const YuvFrame> GuideFrames::still(StillId id) {
+    const auto [at, fresh] = stills_.try_emplace(id);
+    if (!fresh) return at->second;
+    const auto picture = stillPicture(stillFile(*guide_, session_->folder, id), size_.width, size_.height);
+    if (!picture.isNull())
+        at->second = std::make_shared<const YuvFrame>(fromBgra(
+            {picture.constBits(), static_cast<int>(picture.bytesPerLine()), picture.width(), picture.height()}));
+    return at->second;
+}
+
 QImage GuideFrames::insetOf(const FilmAt& moment) {
     auto* walk = walkOf(moment.film);
     const auto frame = walk ? pictureIn(*walk, moment.when, false) : nullptr;
@@ -55,6 +66,7 @@ std::optional<GuideFrame> GuideFrames::at(FootageTime footage, const Pictures& p
     GuideFrame out;
     if (pictures.full)
         if (auto* walk = walkOf(pictures.full->film)) out.full = pictureIn(*walk, pictures.full->when, slowed);
+    if (pictures.still) out.full = still(*pictures.still);
     if (!out.full) out.full = pictureIn(film_, footage, slowed);
     if (!out.full) return std::nullopt;
     if (pictures.inset) out.inset = insetOf(*pictures.inset);

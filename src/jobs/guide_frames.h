@@ -19,7 +19,7 @@ struct GuideFrame {
 class GuideFrames {
   public:
     /// Errors: media.* of the explained film; another that fails gives way to it.
-    static Result<GuideFrames> open(const Session& session, OutputSize size);
+    static Result<GuideFrames> open(const Guide& guide, const Session& session, OutputSize size);
     /// None when the film has no picture there.
     /// `slowed`: made of the two that were filmed around it, where it lies between them.
     std::optional<GuideFrame> at(FootageTime footage, const Pictures& pictures, bool slowed = false);
@@ -31,14 +31,17 @@ class GuideFrames {
         std::shared_ptr<const YuvFrame> last;
         QImage inset; ///< of `last`
     };
-    GuideFrames(const Session& session, OutputSize size, VideoReader film);
+    GuideFrames(const Guide& guide, const Session& session, OutputSize size, VideoReader film);
+    std::shared_ptr<const YuvFrame> still(StillId id);
     Walk* walkOf(FilmId film);
     std::shared_ptr<const YuvFrame> pictureIn(Walk& walk, FootageTime when, bool slowed);
     QImage insetOf(const FilmAt& moment);
+    const Guide* guide_;
     const Session* session_;
     OutputSize size_;
     Walk film_;
     std::map<FilmId, std::optional<Walk>> others_;
+    std::map<StillId, std::shared_ptr<const YuvFrame>> stills_; ///< null: it cannot be read
 };
 
 } // namespace hl

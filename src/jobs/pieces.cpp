@@ -2,6 +2,7 @@
 #include "jobs/pieces.h"
 
 #include "core/units/numbers.h"
+#include "jobs/still_picture.h"
 #include "store/guide_json.h"
 
 #include <algorithm>
@@ -17,7 +18,7 @@ namespace {
 
 using json = nlohmann::ordered_json;
 
-constexpr int kPainting = 1; ///< higher whenever the same guide is painted otherwise
+constexpr int kPainting = 2; ///< higher whenever the same guide is painted otherwise
 
 /// FNV-1a, twice with other beginnings: 128 bits are enough for names of files.
 std::string hashed(const std::string& text) {
@@ -36,17 +37,23 @@ json identity(const fs::path& file) {
     return {file.string(), ec ? 0 : size, ec ? 0 : when.time_since_epoch().count()};
 }
 
+/// Members of the scene that are read on cards only: editions of other days share the pieces without one.
+constexpr const char* kOnCards[] = {"title", "channel", "track", "car", "series", "conditions", "real_track"};
+
 /// What every piece depends on: the guide without what is said and authored in its corners, and the files.
 json common(const Guide& g, const Session& s, const RenderWish& wish) {
     auto j = toJson(g);
     for (const auto* member : {"corners", "section_words", "next_id", "outline", "cut", "school", "voice",
-                               "names_not_allowed", "loudness_lufs", "caption_word_times"})
+                               "names_not_allowed", "loudness_lufs", "caption_word_times", "variants", "edition"})
         j.erase(member);
+    for (const auto* member : kOnCards) j["scene"].erase(member);
+    j.erase("setup");
     const auto size = outputSize(s.videoInfo, wish.height);
     j["made"] = {kPainting, size.width, size.height, wish.crf, wish.preset, key(wish.codec)};
     j["files"] = json::array({identity(s.video), identity(s.logFile)});
     if (!g.sources.trackFile.empty()) j["files"].push_back(identity(s.folder / g.sources.trackFile));
     for (const auto& f : s.filmFiles) j["files"].push_back(identity(f.file));
+    for (const auto& still : s.stills) j["files"].push_back(identity(stillFile(g, s.folder, still.id)));
     return j;
 }
 
@@ -119,8 +126,11 @@ std::vector<PieceOfFilm> piecesOf(const Guide& g, const Session& s, const Cut& c
     for (std::size_t i = 0; i < cut.sections.size(); ++i) {
         const long begin = times.starts()[i], end = i + 1 < cut.sections.size() ? times.starts()[i + 1] : times.count();
         if (end <= begin) continue;
-        const auto shown =
-            sectionShown(cut.sections[i], labels, g.frameRate).dump() + cornersShown(guide, cut.sections[i]).dump();
+        const bool card = std::any_of(cut.sections[i].shots.begin(), cut.sections[i].shots.end(),
+                                      [](const Shot& x) { return x.kind == ShotKind::Card; });
+        const auto shown = (card ? guide["scene"].dump() + guide["setup"].dump() : std::string()) +
+                           sectionShown(cut.sections[i], labels, g.frameRate).dump() +
+                           cornersShown(guide, cut.sections[i]).dump();
         const long parts = (end - begin + most - 1) / most;
         for (long k = 0; k < parts; ++k) {
             const long first = begin + (end - begin) * k / parts, last = begin + (end - begin) * (k + 1) / parts;

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "jobs/proxy.h"
 
-#include "media/join_movies.h"
+#include "media/assembled_movie.h"
 #include "media/movie_writer.h"
 #include "store/files.h"
 
@@ -75,7 +75,11 @@ Result<Proxy> makeProxy(const fs::path& folder, const fs::path& video, const Pro
         if (auto s = writePiece(*reader, pieces.back(), first, std::min(frames, first + kPieceFrames), progress); !s)
             return s.error();
     }
-    if (auto s = joinMovies(pieces, static_cast<double>(kPieceFrames) / kRate, file); !s) return s.error();
+    AssembledMovie whole;
+    whole.frameRate = kRate;
+    for (const auto& piece : pieces)
+        whole.pieces.push_back({piece, static_cast<long>(whole.pieces.size() * kPieceFrames)});
+    if (auto s = assemble(whole, file); !s) return s.error();
     for (const auto& e : fs::directory_iterator(file.parent_path(), ec))
         if (e.path() != file && e.path().filename().string().starts_with(kPrefix)) fs::remove_all(e.path(), ec);
     return Proxy{file, reader->damagedPackets()};

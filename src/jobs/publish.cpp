@@ -1,16 +1,52 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "jobs/publish.h"
 
+#include "core/guide/edition.h"
+#include "core/units/numbers.h"
+#include "core/words/captions.h"
+#include "jobs/cover.h"
 #include "jobs/look.h"
 #include "jobs/shelf.h"
 #include "publish/edition.h"
 #include "store/files.h"
 
+#include <algorithm>
+#include <map>
 #include <unistd.h>
 
 namespace hl {
 namespace fs = std::filesystem;
 namespace {
+
+/// Each corner for a telephone held upright; corners that are explained as one have one film, and each its name.
+Status renderTallClips(const fs::path& dir, const Guide& guide, const Session& s, const Cut& cut, RenderWish wish,
+                       const Progress& progress) {
+    if (auto done = makeFolder(dir / "clips"); !done) return done;
+    const auto chapters = chaptersOf(guide, cut);
+    wish.tall = true;
+    std::map<CornerId, fs::path> made; // by the corner of the chapter
+    for (std::size_t i = 0; i < guide.corners.size(); ++i) {
+        const auto& corner = guide.corners[i];
+        const auto* section = sectionOf(cut, corner.id);
+        const auto chapter = std::find_if(chapters.begin(), chapters.end(), [&](const GuideChapter& c) {
+            return section && c.corner == section->corner;
+        });
+        if (chapter == chapters.end()) continue;
+        wish.out = dir / tallClipName(corner);
+        if (const auto there = made.find(section->corner); there != made.end()) {
+            std::error_code ec;
+            fs::copy_file(there->second, wish.out, ec);
+            if (ec) return Error{"file.unwritable", ec.message(), wish.out.string(), "a folder with room"};
+            continue;
+        }
+        wish.fromS = chapter->startS, wish.toS = chapter->endS;
+        const double n = num(guide.corners.size());
+        const auto done = render(guide, s, cut, wish, progress.part(num(i) / n, num(i + 1) / n));
+        if (!done) return done.error();
+        made[section->corner] = wish.out;
+    }
+    return Done{};
+}
 
 /// The film first, then what is made of it.
 Status fillEdition(const fs::path& dir, const Guide& guide, const Session& s, const Cut& cut, const PublishWish& wish,
@@ -18,9 +54,16 @@ Status fillEdition(const fs::path& dir, const Guide& guide, const Session& s, co
     if (auto done = makeFolder(dir); !done) return done;
     RenderWish film = wish.film;
     film.out = dir / "guide.mp4", film.fromS = 0, film.toS = -1;
-    const auto rendered = render(guide, s, cut, film, progress.part(0, 0.94));
+    const auto rendered = render(guide, s, cut, film, progress.part(0, wish.tallClips ? 0.6 : 0.94));
     if (!rendered) return rendered.error();
-    const EditionSource source{guide, cut, s.measured, s.trace, s.roadOrNull(), film.out, s.folder, wish.singleClips};
+    if (wish.tallClips)
+        if (auto done = renderTallClips(dir, guide, s, cut, wish.film, progress.part(0.6, 0.94)); !done) return done;
+    if (const auto cover = jpegOf(coverPicture(guide, s)); !cover.isEmpty())
+        if (auto done = writeFile(dir / "cover.jpg", {cover.constData(), static_cast<std::size_t>(cover.size())});
+            !done)
+            return done;
+    const EditionSource source{guide,          cut,      s.measured, s.trace,
+                               s.roadOrNull(), film.out, s.folder,   {wish.singleClips, wish.tallClips}};
     return writeEdition(dir, source, [&](const char* doing) {
         progress.report(0.95, doing);
         return !progress.cancelled();
@@ -37,8 +80,9 @@ bool replaceable(const fs::path& out) {
 
 } // namespace
 
-Result<PublishReport> publishGuide(const Guide& guide, const Session& m, const Cut& cut, const fs::path& out,
+Result<PublishReport> publishGuide(const Guide& written, const Session& m, const Cut& cut, const fs::path& out,
                                    const PublishWish& wish, const Progress& progress) {
+    const auto guide = asEdition(written);
     const auto target = fs::absolute(out).lexically_normal();
     const auto clean = target.filename().empty() ? target.parent_path() : target;
     if (!replaceable(clean))

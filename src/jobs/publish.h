@@ -7,6 +7,7 @@ namespace hl {
 struct PublishWish {
     RenderWish film;          ///< how the film is made; its name and span are the edition's
     bool singleClips = false; ///< each corner also as a file of its own, to download
+    bool tallClips = false;   ///< each corner also for a telephone held upright
 };
 
 struct PublishReport {

@@ -3,17 +3,17 @@
 
 #include "core/cut/label_plan.h"
 #include "core/cut/soundtrack.h"
+#include "core/guide/edition.h"
 #include "core/units/numbers.h"
 #include "core/words/captions.h"
-#include "jobs/guide_frames.h"
+#include "jobs/cover.h"
+#include "jobs/frame_painter.h"
 #include "jobs/hand_over.h"
-#include "jobs/lens.h"
 #include "jobs/pieces.h"
 #include "media/assembled_movie.h"
 #include "media/movie_writer.h"
 #include "media/sound.h"
 #include "media/stretch.h"
-#include "picture/overlay.h"
 #include "picture/paint_marks.h"
 #include "store/files.h"
 #include "voice/loudness.h"
@@ -61,30 +61,11 @@ void decodeAll(GuideFrames& frames, const Stage& stage, const Cut& cut, Span spa
     out.close();
 }
 
-/// What the painter cannot make by itself. The film is turned into colours only where a loupe looks at it.
-FilmPictures picturesFor(const GuideFrame& frame) {
-    const auto film = std::make_shared<std::vector<std::uint8_t>>();
-    return {frame.inset, [full = frame.full, film](const MarkOnScreen& mark, QSize px) {
-                if (film->empty()) *film = toBgra(*full, full->width, full->height);
-                return lensPicture({film->data(), full->width * 4, full->width, full->height}, mark, px);
-            }};
-}
-
-void paintAll(const Stage& stage, const Cut& cut, Span span, OutputSize size, HandOver<Decoded>& in,
-              HandOver<Painted>& out) {
-    Overlay overlay(size.width, size.height);
+void paintAll(const FramePainter& paint, Span span, HandOver<Decoded>& in, HandOver<Painted>& out) {
     const auto& starts = span.times.starts();
     while (auto d = in.take()) {
-        Painted p{*d->frame.full, std::find(starts.begin(), starts.end(), d->index) != starts.end()};
-        const auto laid = overlay.paint(compose(stage, cut, span.time(d->index)), picturesFor(d->frame));
-        std::vector<PixelRect> rects;
-        for (const QRect& r : laid.touched) rects.push_back({r.x(), r.y(), r.width(), r.height()});
-        blend(p.frame,
-              {laid.image.constBits(), static_cast<int>(laid.image.bytesPerLine()), laid.image.width(),
-               laid.image.height()},
-              rects);
-        overlay.wipe();
-        if (!out.put(std::move(p))) break;
+        const bool key = std::find(starts.begin(), starts.end(), d->index) != starts.end();
+        if (!out.put({paint(d->frame, span.time(d->index)), key})) break;
     }
     out.close();
     in.close();
@@ -174,7 +155,8 @@ Status renderInto(MovieWriter& writer, GuideFrames& frames, const Sound& sound, 
     std::jthread decoding([&] {
         decodeAll(frames, r.stage, r.cut, span, r.guide.frameRate, r.session.videoInfo.frameRate, decoded, progress);
     });
-    std::jthread painting([&] { paintAll(r.stage, r.cut, span, r.size, decoded, painted); });
+    const auto paint = r.wish.tall ? tallPainter(r.stage, r.cut, r.size) : widePainter(r.stage, r.cut, r.size);
+    std::jthread painting([&] { paintAll(paint, span, decoded, painted); });
     auto done = encodeAll(writer, sound, span, r.guide.frameRate, painted, progress);
     painted.close();
     decoded.close();
@@ -184,7 +166,7 @@ Status renderInto(MovieWriter& writer, GuideFrames& frames, const Sound& sound, 
 /// The pieces that are not there yet, one after the other. How many pictures were made.
 Result<long> makePieces(const std::vector<PieceOfFilm>& pieces, const Rendering& r, const Progress& progress) {
     if (auto s = makeFolder(pieceFile(r.session.folder, pieces.front()).parent_path()); !s) return s.error();
-    auto frames = GuideFrames::open(r.session, r.size);
+    auto frames = GuideFrames::open(r.guide, r.session, r.size);
     if (!frames) return frames.error();
     const auto missing = [&](const PieceOfFilm& p) { return !std::filesystem::exists(pieceFile(r.session.folder, p)); };
     long all = 0, made = 0;
@@ -217,6 +199,8 @@ Status putTogether(const std::vector<PieceOfFilm>& pieces, const Rendering& r, c
     movie.sound = sound.samples, movie.title = r.guide.scene.title;
     movie.chapters = chaptersBetween(r.guide, r.cut, 0, r.cut.lengthS);
     for (const auto& c : captions) movie.captions.push_back({c.startS, c.endS, inLines(c.text)});
+    const auto cover = jpegOf(coverPicture(r.guide, r.session));
+    movie.cover = {cover.constData(), static_cast<std::size_t>(cover.size())};
     return assemble(movie, r.wish.out);
 }
 
@@ -250,15 +234,16 @@ Result<RenderReport> renderPieces(const Rendering& r, const LabelPlan& labels, c
 Result<RenderReport> renderPart(Span span, const Rendering& r, const Progress& progress) {
     progress.report(0, "mixing the sound");
     const auto sound = partOf(guideSound(r.guide, r.session, r.cut), span, r.guide.frameRate);
-    auto frames = GuideFrames::open(r.session, r.size);
+    auto frames = GuideFrames::open(r.guide, r.session, r.size);
     if (!frames) return frames.error();
     const double fromS = num(span.first) / r.guide.frameRate, toS = num(span.last) / r.guide.frameRate;
-    auto options = movieOptions(r.guide, r.wish, r.size);
+    auto options = movieOptions(r.guide, r.wish, r.wish.tall ? tallSize(r.size) : r.size);
     options.soundRate = sound.rate, options.chapters = chaptersBetween(r.guide, r.cut, fromS, toS);
     auto writer = MovieWriter::open(r.wish.out, options);
     if (!writer) return writer.error();
     if (auto s = renderInto(*writer, *frames, sound, span, r, progress.part(0.03, 1)); !s) return s.error();
-    if (auto s = writeCaptionFiles(r.wish.out, r.guide, captionsBetween(r.cut, fromS, toS)); !s) return s.error();
+    if (!r.wish.tall) // there they are read in the picture
+        if (auto s = writeCaptionFiles(r.wish.out, r.guide, captionsBetween(r.cut, fromS, toS)); !s) return s.error();
     const long n = span.last - span.first;
     return RenderReport{r.wish.out, n, num(n) / r.guide.frameRate, 0, n, 0};
 }
@@ -278,9 +263,10 @@ YuvFrame fitted(YuvFrame f, OutputSize size) {
     return letterboxed(f, size.width, size.height);
 }
 
-Result<RenderReport> render(const Guide& guide, const Session& m, const Cut& cut, const RenderWish& wish,
+Result<RenderReport> render(const Guide& written, const Session& m, const Cut& cut, const RenderWish& wish,
                             const Progress& progress) {
     const auto started = std::chrono::steady_clock::now();
+    const auto guide = asEdition(written);
     const double toS = wish.toS < 0 ? cut.lengthS : std::min(wish.toS, cut.lengthS);
     const FrameTimes times(cut, guide.frameRate);
     const Span span{std::lround(wish.fromS * guide.frameRate), std::lround(toS * guide.frameRate), times};
@@ -293,8 +279,8 @@ Result<RenderReport> render(const Guide& guide, const Session& m, const Cut& cut
     stage.labels = &labels;
     const Rendering r{guide, m, cut, wish, outputSize(m.videoInfo, wish.height), stage, times};
     const bool whole = span.first == 0 && span.last == times.count();
-    auto report = wish.onlyPieces || (whole && wish.fromPieces) ? renderPieces(r, labels, progress)
-                                                                : renderPart(span, r, progress);
+    auto report = wish.onlyPieces || (whole && wish.fromPieces && !wish.tall) ? renderPieces(r, labels, progress)
+                                                                              : renderPart(span, r, progress);
     if (report) report->wallS = std::chrono::duration<double>(std::chrono::steady_clock::now() - started).count();
     return report;
 }

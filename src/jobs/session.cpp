@@ -7,6 +7,7 @@
 #include "jobs/beside.h"
 #include "jobs/film_log.h"
 #include "jobs/look.h"
+#include "store/files.h"
 #include "store/log_file.h"
 
 #include <algorithm>
@@ -48,11 +49,6 @@ std::vector<LapTrace> goodLaps(const CarLog& log, const LapList& laps, const Tra
         if (auto t = traceOf(log, laps, lap, track))
             out.push_back(std::abs(t->lengthM - lengthM) > 0.01 ? stretchedTo(std::move(*t), lengthM) : std::move(*t));
     return out;
-}
-
-std::filesystem::path resolved(const std::filesystem::path& folder, const std::string& source) {
-    const std::filesystem::path p(source);
-    return p.is_absolute() ? p : (folder / p).lexically_normal();
 }
 
 } // namespace
@@ -180,7 +176,8 @@ Stage stageOf(const Guide& guide, const Session& s, const RoadClock& clock) {
     stage.filmSize = inFrame(s.videoInfo);
     stage.followed = s.followed.get(), stage.beside = s.beside.get(), stage.bonnet = s.bonnet.get();
     stage.over = s.over.get(), stage.overName = s.overName, stage.films = &s.films, stage.measured = &s.measured;
-    stage.heldAgainst = stage.over;
+    stage.heldAgainst = stage.over, stage.stills = &s.stills;
+    stage.toFind = s.study.toFind ? &*s.study.toFind : nullptr;
     for (const auto& lap : *s.goodLaps) // fastest first
         if (!stage.heldAgainst && lap.lap.number != s.lap) stage.heldAgainst = &lap;
     return stage;
@@ -196,6 +193,9 @@ Session withPictures(Session s, const Guide& guide) {
         s.films.push_back({f.id, video->info().length.count()});
         s.filmFiles.push_back({file, video->info()});
     }
+    s.stills.clear();
+    for (const auto& still : guide.sources.stills)
+        if (std::filesystem::is_regular_file(resolved(s.folder, still.file))) s.stills.push_back({still.id, still.atM});
     s.over.reset(), s.overName.clear(), s.overTrouble.clear();
     const auto& over = guide.showings.over;
     if (!over.any()) return s;
@@ -213,11 +213,17 @@ Session withPictures(Session s, const Guide& guide) {
 
 FilmInFrame inFrame(const VideoInfo& film) { return {film.width, film.height}; }
 
-Cut planCut(const Guide& guide, const Session& s, const Speeches& speeches) {
-    const auto clock = clockOf(guide, s);
+std::function<Cut(const Guide&)> plannerOf(const Guide& guide, const Session& s, const Speeches& speeches) {
+    auto clock = clockOf(guide, s);
     CutSettings settings;
     settings.seen = seenByCamera(guide, stageOf(guide, s, clock), settings.visibleFarM);
-    return planShortest(guide, clock, speeches, settings);
+    return [clock = std::move(clock), settings = std::move(settings), &speeches](const Guide& g) {
+        return planShortest(g, clock, speeches, settings);
+    };
+}
+
+Cut planCut(const Guide& guide, const Session& s, const Speeches& speeches) {
+    return plannerOf(guide, s, speeches)(guide);
 }
 
 } // namespace hl

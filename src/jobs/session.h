@@ -72,9 +72,10 @@ struct Session {
     Aids aids;                                             ///< of the car, at work in this log
     std::shared_ptr<const std::vector<LapTrace>> goodLaps; ///< the filmed one among them when it is one
     std::optional<Track> track;                            ///< from a file, or learned when the guide was made
-    std::optional<Track> road; ///< the track, or a stand-in learned from the lap; none without positions
-    MeasuredCorners measured;  ///< the guide's corners, as they were measured
-    LapStudy study;            ///< how repeatable they are, what went wrong, what an exit is worth
+    std::optional<Track> road;        ///< the track, or a stand-in learned from the lap; none without positions
+    MeasuredCorners measured;         ///< the guide's corners, as they were measured
+    std::vector<StillOnStage> stills; ///< the guide's pictures taken on foot that are there
+    LapStudy study;                   ///< how repeatable they are, what went wrong, what an exit is worth
     VideoInfo videoInfo;
     std::shared_ptr<const CarPath> path;               ///< of the whole log on the road; empty without positions
     std::shared_ptr<const Shake> shake;                ///< seen in the film, kept in the cache; null: nobody looked
@@ -110,5 +111,8 @@ bool isMeasured(const Session& session, const Guide& guide);
 
 /// Plans the cut with the speeches as they will be heard.
 Cut planCut(const Guide& guide, const Session& session, const Speeches& speeches);
+/// For many plans of one guide with other words: where its places are in sight is looked at once. The speeches
+/// must outlive it.
+std::function<Cut(const Guide&)> plannerOf(const Guide& guide, const Session& session, const Speeches& speeches);
 
 } // namespace hl

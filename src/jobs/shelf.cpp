@@ -23,11 +23,6 @@ fs::path keptCardFile(const fs::path& folder) { return folder / "cache" / "card.
 fs::path stillFile(const fs::path& folder) { return folder / "cache" / "still.jpg"; }
 fs::path publishedFile(const fs::path& folder) { return folder / "published.json"; }
 
-fs::path resolved(const fs::path& folder, const std::string& file) {
-    const fs::path p(file);
-    return p.is_absolute() ? p : (folder / p).lexically_normal();
-}
-
 long long changedAt(const fs::path& file) {
     std::error_code ec;
     const auto when = fs::last_write_time(file, ec);

@@ -11,6 +11,7 @@ LapStudy studied(const LapTrace& lap, const MeasuredCorners& measured, const std
     const auto car = abilityOf(laps.empty() ? std::vector<LapTrace>{lap} : laps);
     s.faults = judgeLap(lap, corners, facts, car, track);
     s.shifts = shiftWorths(laps.empty() ? std::vector<LapTrace>{lap} : laps);
+    s.toFind = timeToFind(lap, laps, partsOf(corners, facts, lap.lengthM));
     s.overLaps.resize(corners.size());
     for (const auto& other : laps) {
         const auto inLap = measureAll(other, corners, track);

@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What the log's other laps say about one of them.
 #pragma once
-#include "core/compare/compare.h"
 #include "core/compare/shift_worth.h"
+#include "core/compare/time_to_find.h"
 #include "core/judge/rule.h"
 
 #include <optional>
@@ -13,6 +13,7 @@ struct LapStudy {
     std::vector<std::vector<CornerFacts>> overLaps; ///< [corner][lap], of the good laps
     std::vector<Fault> faults;                      ///< of this lap, by cost
     std::vector<std::optional<ExitWorth>> worth;    ///< one a corner
+    std::optional<TimeToFind> toFind;               ///< against the best parts of all good laps
     std::vector<ShiftWorth> shifts;                 ///< where this car is shifted up, and where it should be
 };
 LapStudy studied(const LapTrace& lap, const MeasuredCorners& measured, const std::vector<LapTrace>& laps,

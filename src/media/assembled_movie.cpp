@@ -3,7 +3,9 @@
 
 #include "media/caption_track.h"
 #include "media/chapters.h"
+#include "media/sound_track.h"
 
+#include <algorithm>
 #include <cmath>
 #include <cstring>
 #include <unistd.h>
@@ -27,9 +29,11 @@ class Assembling {
         if (captions_)
             if (const int code = writeCaptions(*output_, *captions_, movie_.captions); code < 0)
                 return fault("writing the captions", code);
+        if (const int code = writeCover(); code < 0) return fault("writing the cover picture", code);
         for (const auto& piece : movie_.pieces)
             if (auto s = copy(piece); !s) return s;
-        if (auto s = soundUntil(movie_.sound.size(), true); !s) return s;
+        if (auto s = soundUntil(movie_.sound.size()); !s) return s;
+        if (const int code = sound_.finish(*output_); code < 0) return fault("writing the sound", code);
         return finish();
     }
 
@@ -49,7 +53,9 @@ class Assembling {
         avcodec_parameters_copy(video_->codecpar, in->codecpar);
         video_->time_base = in->time_base, video_->avg_frame_rate = {movie_.frameRate, 1};
         if (!movie_.sound.empty())
-            if (auto s = openSound(); !s) return s;
+            if (const int code = sound_.open(*output_, movie_.soundRate); code < 0)
+                return fault("starting the sound encoder", code);
+        if (!movie_.cover.empty()) openCover();
         if (!movie_.captions.empty()) captions_ = captionStream(*output_);
         addChapters(*output_, movie_.chapters);
         if (!movie_.title.empty()) av_dict_set(&output_->metadata, "title", movie_.title.c_str(), 0);
@@ -63,20 +69,21 @@ class Assembling {
         if (code < 0) return fault("writing the film's header", code);
         return Done{};
     }
-    Status openSound() {
-        const AVCodec* codec = avcodec_find_encoder(AV_CODEC_ID_AAC);
-        if (!codec) return Error{"movie.no-encoder", "FFmpeg has no AAC encoder", "", "a full FFmpeg build"};
-        coder_.reset(avcodec_alloc_context3(codec));
-        coder_->sample_rate = movie_.soundRate, coder_->sample_fmt = AV_SAMPLE_FMT_FLTP, coder_->bit_rate = 128000;
-        av_channel_layout_default(&coder_->ch_layout, 1);
-        coder_->time_base = {1, movie_.soundRate};
-        if (output_->oformat->flags & AVFMT_GLOBALHEADER) coder_->flags |= AV_CODEC_FLAG_GLOBAL_HEADER;
-        if (const int code = avcodec_open2(coder_.get(), codec, nullptr); code < 0)
-            return fault("starting the sound encoder", code);
-        sound_ = avformat_new_stream(output_.get(), nullptr);
-        avcodec_parameters_from_context(sound_->codecpar, coder_.get());
-        sound_->time_base = coder_->time_base;
-        return Done{};
+    void openCover() {
+        cover_ = avformat_new_stream(output_.get(), nullptr);
+        cover_->codecpar->codec_type = AVMEDIA_TYPE_VIDEO, cover_->codecpar->codec_id = AV_CODEC_ID_MJPEG;
+        cover_->codecpar->width = 1280, cover_->codecpar->height = 720;
+        cover_->time_base = {1, 90000};
+        cover_->disposition = AV_DISPOSITION_ATTACHED_PIC;
+    }
+    int writeCover() {
+        if (!cover_) return 0;
+        ff::Packet packet(av_packet_alloc());
+        if (const int code = av_new_packet(packet.get(), static_cast<int>(movie_.cover.size())); code < 0) return code;
+        std::memcpy(packet->data, movie_.cover.data(), movie_.cover.size());
+        packet->stream_index = cover_->index, packet->pts = packet->dts = 0;
+        packet->flags |= AV_PKT_FLAG_KEY;
+        return av_interleaved_write_frame(output_.get(), packet.get());
     }
     /// All packets of a piece, moved to its place; the sound keeps up with them.
     Status copy(const CodedPiece& piece) {
@@ -98,38 +105,14 @@ class Assembling {
             if (const int code = av_interleaved_write_frame(output_.get(), packet.get()); code < 0)
                 return fault("writing the film", code);
             const auto samples = static_cast<std::size_t>(std::max(0.0, now) * movie_.soundRate);
-            if (auto s = soundUntil(std::min(samples, movie_.sound.size()), false); !s) return s;
+            if (auto s = soundUntil(std::clamp(samples, told_, movie_.sound.size())); !s) return s;
         }
         return Done{};
     }
-    Status soundUntil(std::size_t samples, bool last) {
-        if (!coder_) return Done{};
-        const auto size = static_cast<std::size_t>(coder_->frame_size);
-        while (coded_ + size <= samples || (last && coded_ < samples)) {
-            const auto n = std::min(size, samples - coded_);
-            ff::Frame f(av_frame_alloc());
-            f->nb_samples = static_cast<int>(n), f->format = AV_SAMPLE_FMT_FLTP, f->sample_rate = movie_.soundRate;
-            av_channel_layout_default(&f->ch_layout, 1);
-            if (const int code = av_frame_get_buffer(f.get(), 0); code < 0) return fault("making room for sound", code);
-            std::memcpy(f->data[0], movie_.sound.data() + coded_, n * sizeof(float));
-            f->pts = static_cast<std::int64_t>(coded_);
-            coded_ += n;
-            if (const int code = avcodec_send_frame(coder_.get(), f.get()); code < 0)
-                return fault("encoding sound", code);
-            if (auto s = drain(); !s) return s;
-        }
-        if (!last) return Done{};
-        avcodec_send_frame(coder_.get(), nullptr);
-        return drain();
-    }
-    Status drain() {
-        ff::Packet packet(av_packet_alloc());
-        while (avcodec_receive_packet(coder_.get(), packet.get()) == 0) {
-            av_packet_rescale_ts(packet.get(), coder_->time_base, sound_->time_base);
-            packet->stream_index = sound_->index;
-            if (const int code = av_interleaved_write_frame(output_.get(), packet.get()); code < 0)
-                return fault("writing the film", code);
-        }
+    Status soundUntil(std::size_t samples) {
+        const auto next = movie_.sound.subspan(told_, samples - told_);
+        told_ = samples;
+        if (const int code = sound_.add(*output_, next); code < 0) return fault("writing the sound", code);
         return Done{};
     }
     Status finish() {
@@ -147,9 +130,9 @@ class Assembling {
     const AssembledMovie& movie_;
     fs::path to_, scratch_;
     ff::Output output_;
-    ff::Codec coder_;
-    AVStream *video_ = nullptr, *sound_ = nullptr, *captions_ = nullptr;
-    std::size_t coded_ = 0;
+    SoundTrack sound_;
+    AVStream *video_ = nullptr, *captions_ = nullptr, *cover_ = nullptr;
+    std::size_t told_ = 0; ///< samples of the sound
     bool done_ = false;
 };
 

@@ -24,9 +24,10 @@ struct AssembledMovie {
     std::vector<InsideCaption> captions = {}; ///< in order; none: no such track
     std::vector<Chapter> chapters = {};
     std::string title = {}, comment = {};
+    std::string_view cover = {}; ///< a JPEG file's bytes; empty: none
 };
 
-/// No picture is coded again. Appears complete or not at all. Errors: media.*, movie.unwritable, movie.no-encoder,
+/// No picture is coded again. Appears complete or not at all. Errors: media.*, movie.unwritable,
 /// render.empty.
 Status assemble(const AssembledMovie& movie, const std::filesystem::path& to);
 

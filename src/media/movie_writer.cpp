@@ -3,6 +3,7 @@
 
 #include "media/chapters.h"
 #include "media/pixels.h"
+#include "media/sound_track.h"
 
 #include <algorithm>
 #include <array>
@@ -17,14 +18,13 @@ struct MovieWriter::Parts {
     fs::path path, scratch;
     MovieOptions options;
     ff::Output output;
-    ff::Codec video, audio;
+    ff::Codec video;
+    SoundTrack sound;
     AVStream* videoStream = nullptr;
-    AVStream* audioStream = nullptr;
     AVStream* sensorStream = nullptr;
     ff::Packet packet{av_packet_alloc()};
-    ff::Frame frame{av_frame_alloc()}, samples{av_frame_alloc()};
-    std::int64_t pictures = 0, soundSamples = 0;
-    std::vector<float> waiting;
+    ff::Frame frame{av_frame_alloc()};
+    std::int64_t pictures = 0;
     bool finished = false;
 
     ~Parts() {
@@ -37,11 +37,9 @@ struct MovieWriter::Parts {
                 "a folder with room that may be written to"};
     }
     Status openVideo();
-    Status openAudio();
     void openSensors();
     Status begin();
     Status drain(AVCodecContext& codec, AVStream& stream);
-    Status encodeSound(bool last);
 };
 
 MovieWriter::MovieWriter(std::unique_ptr<Parts> parts) : parts_(std::move(parts)) {}
@@ -127,23 +125,6 @@ Status MovieWriter::Parts::openVideo() {
     return Done{};
 }
 
-Status MovieWriter::Parts::openAudio() {
-    const AVCodec* codec = avcodec_find_encoder(AV_CODEC_ID_AAC);
-    audio.reset(avcodec_alloc_context3(codec));
-    audio->sample_rate = options.soundRate;
-    audio->sample_fmt = AV_SAMPLE_FMT_FLTP;
-    audio->bit_rate = 128000;
-    av_channel_layout_default(&audio->ch_layout, 1);
-    audio->time_base = {1, options.soundRate};
-    if (output->oformat->flags & AVFMT_GLOBALHEADER) audio->flags |= AV_CODEC_FLAG_GLOBAL_HEADER;
-    if (const int code = avcodec_open2(audio.get(), codec, nullptr); code < 0)
-        return fault("starting the sound encoder", code);
-    audioStream = avformat_new_stream(output.get(), nullptr);
-    avcodec_parameters_from_context(audioStream->codecpar, audio.get());
-    audioStream->time_base = audio->time_base;
-    return Done{};
-}
-
 void MovieWriter::Parts::openSensors() {
     sensorStream = avformat_new_stream(output.get(), nullptr);
     sensorStream->codecpar->codec_type = AVMEDIA_TYPE_DATA;
@@ -159,7 +140,8 @@ Status MovieWriter::Parts::begin() {
     output.reset(raw);
     if (auto s = openVideo(); !s) return s;
     if (options.soundRate > 0)
-        if (auto s = openAudio(); !s) return s;
+        if (const int code = sound.open(*output, options.soundRate); code < 0)
+            return fault("starting the sound encoder", code);
     if (options.sensors) openSensors();
     addChapters(*output, options.chapters);
     if (!options.title.empty()) av_dict_set(&output->metadata, "title", options.title.c_str(), 0);
@@ -213,31 +195,10 @@ Status MovieWriter::picture(const YuvFrame& frame, bool key) {
     return p.drain(*p.video, *p.videoStream);
 }
 
-Status MovieWriter::Parts::encodeSound(bool last) {
-    const auto size = static_cast<std::size_t>(audio->frame_size);
-    std::size_t used = 0;
-    while (waiting.size() - used >= size || (last && waiting.size() > used)) {
-        const auto n = std::min(size, waiting.size() - used);
-        auto* f = samples.get();
-        av_frame_unref(f);
-        f->nb_samples = static_cast<int>(n), f->format = AV_SAMPLE_FMT_FLTP, f->sample_rate = options.soundRate;
-        av_channel_layout_default(&f->ch_layout, 1);
-        if (const int code = av_frame_get_buffer(f, 0); code < 0) return fault("making room for sound", code);
-        std::memcpy(f->data[0], waiting.data() + used, n * sizeof(float));
-        f->pts = soundSamples;
-        soundSamples += static_cast<std::int64_t>(n);
-        used += n;
-        if (const int code = avcodec_send_frame(audio.get(), f); code < 0) return fault("encoding sound", code);
-        if (auto s = drain(*audio, *audioStream); !s) return s;
-    }
-    waiting.erase(waiting.begin(), waiting.begin() + static_cast<std::ptrdiff_t>(used));
-    return Done{};
-}
-
 Status MovieWriter::sound(std::span<const float> mono) {
-    if (!parts_->audio) return Done{};
-    parts_->waiting.insert(parts_->waiting.end(), mono.begin(), mono.end());
-    return parts_->encodeSound(false);
+    if (const int code = parts_->sound.add(*parts_->output, mono); code < 0)
+        return parts_->fault("writing the sound", code);
+    return Done{};
 }
 
 Status MovieWriter::sensors(std::span<const std::uint8_t> bytes, double startS, double lengthS) {
@@ -260,11 +221,7 @@ Status MovieWriter::finish() {
     auto& p = *parts_;
     avcodec_send_frame(p.video.get(), nullptr);
     if (auto s = p.drain(*p.video, *p.videoStream); !s) return s;
-    if (p.audio) {
-        if (auto s = p.encodeSound(true); !s) return s;
-        avcodec_send_frame(p.audio.get(), nullptr);
-        if (auto s = p.drain(*p.audio, *p.audioStream); !s) return s;
-    }
+    if (const int code = p.sound.finish(*p.output); code < 0) return p.fault("writing the sound", code);
     if (const int code = av_write_trailer(p.output.get()); code < 0) return p.fault("closing the film", code);
     if (const int code = avio_closep(&p.output->pb); code < 0) return p.fault("closing the film", code);
     std::error_code ec;

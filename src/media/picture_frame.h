@@ -40,6 +40,10 @@ std::vector<std::uint8_t> toBgra(const YuvFrame& frame, int width, int height);
 YuvFrame scaled(const YuvFrame& frame, int width, int height); ///< even sizes
 /// Fitted into the size without changing its shape, in the middle of black.
 YuvFrame letterboxed(const YuvFrame& frame, int width, int height);
+YuvFrame blackFrame(int width, int height);
+/// Into the frame, which has room for it there; even numbers, for chroma lies on even pixels.
+void lay(YuvFrame& onto, const YuvFrame& part, int x, int y);
+YuvFrame cropped(const YuvFrame& frame, const PixelRect& part); ///< even numbers inside the frame
 YuvFrame fromBgra(const BgraView& picture);
 
 } // namespace hl

@@ -103,27 +103,49 @@ YuvFrame scaled(const YuvFrame& f, int width, int height) {
     return out;
 }
 
+namespace {
+
+void copyRows(const std::vector<std::uint8_t>& from, int fromWidth, int fromX, int fromY, std::vector<std::uint8_t>& to,
+              int toWidth, int toX, int toY, int width, int rows) {
+    for (int r = 0; r < rows; ++r)
+        std::copy_n(from.begin() + static_cast<std::ptrdiff_t>(fromY + r) * fromWidth + fromX, width,
+                    to.begin() + static_cast<std::ptrdiff_t>(toY + r) * toWidth + toX);
+}
+
+} // namespace
+
+YuvFrame blackFrame(int width, int height) {
+    constexpr std::uint8_t kBlack = 16, kGrey = 128; // limited range
+    YuvFrame out(width & ~1, height & ~1);
+    std::fill(out.y.begin(), out.y.end(), kBlack);
+    std::fill(out.u.begin(), out.u.end(), kGrey);
+    std::fill(out.v.begin(), out.v.end(), kGrey);
+    return out;
+}
+
+void lay(YuvFrame& onto, const YuvFrame& part, int x, int y) {
+    const auto& p = part;
+    copyRows(p.y, p.width, 0, 0, onto.y, onto.width, x, y, p.width, p.height);
+    copyRows(p.u, p.width / 2, 0, 0, onto.u, onto.width / 2, x / 2, y / 2, p.width / 2, p.height / 2);
+    copyRows(p.v, p.width / 2, 0, 0, onto.v, onto.width / 2, x / 2, y / 2, p.width / 2, p.height / 2);
+}
+
+YuvFrame cropped(const YuvFrame& f, const PixelRect& r) {
+    YuvFrame out(r.width, r.height);
+    out.time = f.time;
+    copyRows(f.y, f.width, r.x, r.y, out.y, r.width, 0, 0, r.width, r.height);
+    copyRows(f.u, f.width / 2, r.x / 2, r.y / 2, out.u, r.width / 2, 0, 0, r.width / 2, r.height / 2);
+    copyRows(f.v, f.width / 2, r.x / 2, r.y / 2, out.v, r.width / 2, 0, 0, r.width / 2, r.height / 2);
+    return out;
+}
+
 YuvFrame letterboxed(const YuvFrame& f, int width, int height) {
     const double scale = std::min(static_cast<double>(width) / f.width, static_cast<double>(height) / f.height);
     const int w = std::max(2, static_cast<int>(std::lround(f.width * scale)) & ~1),
               h = std::max(2, static_cast<int>(std::lround(f.height * scale)) & ~1);
-    const auto small = scaled(f, w, h);
-    YuvFrame out(width & ~1, height & ~1);
+    auto out = blackFrame(width, height);
     out.time = f.time;
-    constexpr std::uint8_t kBlack = 16, kGrey = 128; // limited range
-    std::fill(out.y.begin(), out.y.end(), kBlack);
-    std::fill(out.u.begin(), out.u.end(), kGrey);
-    std::fill(out.v.begin(), out.v.end(), kGrey);
-    const int left = (out.width - w) / 4 * 2, top = (out.height - h) / 4 * 2; // chroma lies on even pixels
-    const auto lay = [](const std::vector<std::uint8_t>& from, int fromWidth, int rows, std::vector<std::uint8_t>& to,
-                        int toWidth, int x, int y) {
-        for (int r = 0; r < rows; ++r)
-            std::copy_n(from.begin() + static_cast<std::ptrdiff_t>(r) * fromWidth, fromWidth,
-                        to.begin() + static_cast<std::ptrdiff_t>(y + r) * toWidth + x);
-    };
-    lay(small.y, w, h, out.y, out.width, left, top);
-    lay(small.u, w / 2, h / 2, out.u, out.width / 2, left / 2, top / 2);
-    lay(small.v, w / 2, h / 2, out.v, out.width / 2, left / 2, top / 2);
+    lay(out, scaled(f, w, h), (out.width - w) / 4 * 2, (out.height - h) / 4 * 2);
     return out;
 }
 

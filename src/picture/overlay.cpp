@@ -5,17 +5,21 @@
 
 namespace hl {
 
-Overlay::Overlay(int width, int height)
-    : image_(width, height, QImage::Format_ARGB32_Premultiplied), scale_(width / kFrameWidth) {
+Overlay::Overlay(int width, int height, double paintedWidth)
+    : image_(width, height, QImage::Format_ARGB32_Premultiplied), scale_(width / paintedWidth) {
     image_.fill(Qt::transparent);
 }
 
 Overlay::Laid Overlay::paint(const SceneAt& scene, const FilmPictures& films) {
+    return paint([&](QPainter& p) { return paintScene(p, scene, films); });
+}
+
+Overlay::Laid Overlay::paint(const std::function<std::vector<QRect>(QPainter&)>& painter) {
     std::vector<QRect> touched;
     {
         QPainter p(&image_);
         p.scale(scale_, scale_);
-        touched = paintScene(p, scene, films);
+        touched = painter(p);
     }
     QRegion region; // rectangles may overlap; laid twice they would darken
     for (const auto& r : touched)

@@ -11,12 +11,15 @@ namespace hl {
 
 class Overlay {
   public:
-    Overlay(int width, int height); ///< of the film's frame; scenes are scaled to it
+    /// Of the film's frame; what is painted is scaled to it from a frame that is `paintedWidth` wide.
+    Overlay(int width, int height, double paintedWidth = kFrameWidth);
     struct Laid {
         const QImage& image; ///< premultiplied BGRA
         QRegion touched;     ///< with even borders, for chroma is shared by 2x2 pixels; no pixel twice
     };
     Laid paint(const SceneAt& scene, const FilmPictures& films = {});
+    /// By another painter, which tells what it touched.
+    Laid paint(const std::function<std::vector<QRect>(QPainter&)>& painter);
     void wipe(); ///< what was painted last
 
   private:

@@ -4,6 +4,7 @@
 #include "picture/paint_card.h"
 #include "picture/paint_gauges.h"
 #include "picture/paint_marks.h"
+#include "picture/paint_parts.h"
 #include "picture/paint_plan.h"
 #include "picture/tokens.h"
 
@@ -30,6 +31,8 @@ QString rateText(double rate) {
     }
     return {};
 }
+
+} // namespace
 
 /// Corner and pace, top left.
 QRectF paintTag(QPainter& p, const SceneAt& s) {
@@ -77,28 +80,29 @@ QRectF paintInset(QPainter& p, const SceneAt& s, const QImage& film) {
     return box;
 }
 
-QRectF paintCaption(QPainter& p, const QString& text) {
+QRectF paintCaption(QPainter& p, const QString& text, const CaptionPlace& place) {
     if (text.isEmpty()) return {};
-    const QFont font = look::text(29, look::Weight::Strong);
+    const QFont font = look::text(place.letterPx, look::Weight::Strong);
     QTextLayout layout(text, font);
     QTextOption option(Qt::AlignHCenter);
     layout.setTextOption(option);
     layout.beginLayout();
     double height = 0, widest = 0;
-    constexpr double kWidth = 820;
     for (auto line = layout.createLine(); line.isValid(); line = layout.createLine()) {
-        line.setLineWidth(kWidth);
+        line.setLineWidth(place.width);
         line.setPosition({0, height});
         height += line.height() + 2;
         widest = std::max(widest, line.naturalTextWidth());
     }
     layout.endLayout();
-    const QRectF box(640 - widest / 2 - 22, 574 - height - 18, widest + 44, height + 16);
+    const QRectF box(place.middle - widest / 2 - 22, place.bottom - height - 18, widest + 44, height + 16);
     paintPlate(p, box);
     p.setPen(QColor(look::kMist));
-    layout.draw(&p, {640 - kWidth / 2, box.top() + 8});
+    layout.draw(&p, {place.middle - place.width / 2, box.top() + 8});
     return box;
 }
+
+namespace {
 
 /// The caption would say what the cue words say already.
 bool cueIsRead(const SceneAt& s) {
@@ -136,7 +140,7 @@ std::vector<QRect> paintScene(QPainter& p, const SceneAt& s, const FilmPictures&
             for (const auto& r : paintGauges(p, s)) touched.push_back(r);
             touched.push_back(paintInset(p, s, films.inset));
         }
-        if (!cueIsRead(s)) touched.push_back(paintCaption(p, QString::fromStdString(s.caption)));
+        if (!cueIsRead(s)) touched.push_back(paintCaption(p, QString::fromStdString(s.caption), {}));
     }
     std::vector<QRect> whole;
     for (const auto& r : touched)

@@ -45,9 +45,9 @@ Status writePieces(const fs::path& folder, const EditionSource& e, const std::fu
         });
         if (chapter == chapters.end()) continue;
         const auto& c = *chapter;
-        if (!goOn(e.singleClips ? "cutting clips" : "taking stills"))
+        if (!goOn(e.clips.single ? "cutting clips" : "taking stills"))
             return Error{"job.cancelled", "stopped before it was finished; nothing was changed"};
-        if (e.singleClips)
+        if (e.clips.single)
             if (auto s = copyClip(e.film, folder / clipName(*corner), c.startS, c.endS); !s) return s;
         // For the page and for paper: the picture early in its first section.
         double early = c.startS + 0.3 * (c.endS - c.startS);
@@ -67,8 +67,7 @@ Status copyLookFors(const fs::path& folder, const EditionSource& e) {
     for (const auto& c : e.guide.corners)
         for (const auto& a : c.advice) {
             if (a.picture.empty()) continue;
-            const fs::path file(a.picture);
-            const auto bytes = readFile(file.is_absolute() ? file : e.guideFolder / file);
+            const auto bytes = readFile(resolved(e.guideFolder, a.picture));
             if (!bytes) return bytes.error();
             if (auto s = writeFile(folder / lookForName(c, a.topic), *bytes); !s) return s;
         }
@@ -82,10 +81,12 @@ Status writeEdition(const fs::path& folder, const EditionSource& e, const std::f
     if (auto s = writePieces(folder, e, goOn); !s) return s;
     if (auto s = copyLookFors(folder, e); !s) return s;
     if (auto s = writeFonts(folder / "fonts"); !s) return s;
-    const auto page = makePage(e.guide, e.cut, e.measured, e.trace, e.road, e.singleClips);
-    for (const auto& [name, bytes] : {std::pair("page.css", &page.css), std::pair("page.js", &page.script),
-                                      std::pair("facts.json", &page.factsJson), std::pair("index.html", &page.html)})
+    const auto page = makePage(e.guide, e.cut, e.measured, e.trace, e.road, e.clips);
+    for (const auto& [name, bytes] :
+         {std::pair("page.css", &page.css), std::pair("page.js", &page.script), std::pair("index.html", &page.html)})
         if (auto s = writeFile(folder / name, *bytes); !s) return s;
+    if (e.guide.school.advanced) // a basic guide has no data
+        if (auto s = writeFile(folder / "facts.json", page.factsJson); !s) return s;
     return Done{};
 }
 

@@ -16,7 +16,7 @@ struct EditionSource {
     const Track* road = nullptr;
     std::filesystem::path film;
     std::filesystem::path guideFolder; ///< where the guide's own files lie
-    bool singleClips = false; ///< copies of each corner's piece; without them the page plays pieces of the one film
+    ClipFiles clips = {}; ///< the tall ones lie there already; without single ones the page plays pieces of the film
 };
 
 /// Fills `folder`, in which the film already lies. `goOn` is told what is done and may stop it.

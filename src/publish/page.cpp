@@ -83,6 +83,9 @@ void setConditions(data& page, const Guide& g) {
     }
     data conditions;
     conditions.set("rows", rows);
+    conditions.set("heading", g.scene.drivenDay.empty() ? "Driven in these conditions" : "For these conditions");
+    if (!g.scene.drivenDay.empty())
+        conditions.set("driven", "The lap you see was driven otherwise: " + g.scene.drivenDay + ".");
     page.set("conditions", conditions);
 }
 
@@ -180,6 +183,11 @@ std::string clipName(const Corner& corner) {
     std::snprintf(text, sizeof text, "clips/corner-%02d.mp4", corner.number);
     return text;
 }
+std::string tallClipName(const Corner& corner) {
+    const auto name = clipName(corner);
+    return name.substr(0, name.rfind('.')) + "-tall.mp4";
+}
+
 std::string lookForName(const Corner& corner, Topic topic) {
     auto name = stillName(corner);
     return name.replace(name.rfind('.'), std::string::npos, "-" + std::string(key(topic)) + ".png");
@@ -249,13 +257,14 @@ std::string factsJson(const Guide& g, const MeasuredCorners& measured) {
 }
 
 PageFiles makePage(const Guide& g, const Cut& cut, const MeasuredCorners& measured, const LapTrace& trace,
-                   const Track* road, bool singleClips) {
+                   const Track* road, ClipFiles clips) {
     data page;
     page.set("title", g.scene.title);
     page.set("channel", g.scene.channel);
     for (const auto& [name, value] : {std::pair("car", g.scene.car), std::pair("series", g.scene.series)})
         if (!value.empty()) page.set(name, value);
     setConditions(page, g);
+    if (g.school.advanced) page.set("facts", true);
     setSetup(page, g.setup);
     page.set("laptime", minutes(trace.lap.time.count(), 3));
     page.set("length", minutes(cut.lengthS, 0));
@@ -264,7 +273,7 @@ PageFiles makePage(const Guide& g, const Cut& cut, const MeasuredCorners& measur
     page.set("structured", inScript(structured(g, cut, trace)));
     page.set("map", mapSvg(g, cut, road));
     page.set("cautions", g.scene.realTrack ? data::type::bool_true : data::type::bool_false);
-    if (!g.corners.empty()) page.set("poster", stillName(g.corners.front()));
+    page.set("poster", "cover.jpg");
     data corners{data::type::list};
     const auto all = cornersOf(g);
     for (const auto& c : g.corners) {
@@ -278,7 +287,8 @@ PageFiles makePage(const Guide& g, const Cut& cut, const MeasuredCorners& measur
         d.set("kind", kindWords(c) + (c.flat ? ", flat out" : "") + (complex.empty() ? "" : ", part of " + complex));
         d.set("start", std::to_string(startOf(cut, c.id)));
         d.set("clip", pieceOf(cut, c.id));
-        if (singleClips) d.set("download", clipName(c));
+        if (clips.single) d.set("download", clipName(c));
+        if (clips.tall) d.set("tall", tallClipName(c));
         d.set("still", stillName(c));
         if (c.consequence > 0) d.set("consequence", std::string(consequenceText(c.consequence)));
         d.set("rows", rowsOf(c, facts ? *facts : CornerFacts{}, g.scene.speedUnit));

@@ -11,12 +11,19 @@ struct PageFiles {
     std::string html, css, script, factsJson;
 };
 
-/// The video is expected as guide.mp4, stills as clips/corner-NN.jpg. A corner's clip is a piece of the one film (a
-/// media fragment); with `singleClips` it is also offered as clips/corner-NN.mp4.
+/// Files of corners beside the one film.
+struct ClipFiles {
+    bool single = false; ///< clips/corner-NN.mp4
+    bool tall = false;   ///< clips/corner-NN-tall.mp4, for a telephone held upright
+};
+
+/// The video is expected as guide.mp4, its cover as cover.jpg, stills as clips/corner-NN.jpg. A corner's clip is a
+/// piece of the one film (a media fragment); files of its own are offered where there are some.
 PageFiles makePage(const Guide& guide, const Cut& cut, const MeasuredCorners& measured, const LapTrace& trace,
-                   const Track* road, bool singleClips = false);
+                   const Track* road, ClipFiles clips = {});
 
 std::string clipName(const Corner& corner);
+std::string tallClipName(const Corner& corner);
 std::string stillName(const Corner& corner);
 std::string lookForName(const Corner& corner, Topic topic); ///< of the picture of what to look for, a PNG
 

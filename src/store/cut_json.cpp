@@ -38,6 +38,7 @@ json toJson(const CutWish& w) {
     if (!w.format.empty()) j["format"] = w.format;
     if (w.fastest != 1) j["fastest"] = w.fastest;
     if (w.skipKinks) j["skip_kinks"] = true;
+    if (w.lapCues) j["lap_cues"] = true;
     if (!w.complexesAsOne) j["complexes_as_one"] = false;
     if (w.budgetS > 0) j["budget_s"] = w.budgetS;
     return j;
@@ -48,7 +49,8 @@ CutWish cutWishFrom(const JsonView& v) {
     w.format = v.text("format", "");
     if (const auto way = v.find("way")) w.way = wayFrom(*way);
     w.fastest = v.number("fastest", 1);
-    w.skipKinks = v.flag("skip_kinks", false), w.complexesAsOne = v.flag("complexes_as_one", true);
+    w.skipKinks = v.flag("skip_kinks", false), w.lapCues = v.flag("lap_cues", false);
+    w.complexesAsOne = v.flag("complexes_as_one", true);
     w.budgetS = v.number("budget_s", 0);
     keepUnknown(w, v.raw(), toJson(w));
     return w;

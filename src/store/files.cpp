@@ -87,6 +87,11 @@ Status writeFile(const fs::path& path, std::string_view bytes) {
     return Done{};
 }
 
+std::filesystem::path resolved(const std::filesystem::path& folder, const std::string& file) {
+    const std::filesystem::path p(file);
+    return p.is_absolute() ? p : (folder / p).lexically_normal();
+}
+
 Status makeFolder(const fs::path& path) {
     std::error_code ec;
     fs::create_directories(path, ec);

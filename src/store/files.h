@@ -32,6 +32,9 @@ Result<std::string> readFile(const std::filesystem::path& path);
 /// Writes beside `path`, flushes to disk, then renames over it. Errors: file.unwritable, file.disk-full.
 Status writeFile(const std::filesystem::path& path, std::string_view bytes);
 
+/// A file that a guide names: absolute, or relative to its folder.
+std::filesystem::path resolved(const std::filesystem::path& folder, const std::string& file);
+
 /// Errors: file.unwritable.
 Status makeFolder(const std::filesystem::path& path);
 

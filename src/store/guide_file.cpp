@@ -6,6 +6,7 @@
 #include "store/guide_json.h"
 #include "store/guide_migrations.h"
 #include "store/json_view.h"
+#include "store/sources_json.h"
 
 namespace hl {
 namespace fs = std::filesystem;

@@ -11,8 +11,4 @@ nlohmann::ordered_json toJson(const Guide& guide);
 /// Errors: guide.bad-value, with the member that is wrong.
 Result<Guide> guideFrom(const nlohmann::ordered_json& j);
 
-nlohmann::ordered_json toJson(const Camera& camera);
-/// Errors: camera.bad-value.
-Result<Camera> cameraFrom(const nlohmann::ordered_json& j);
-
 } // namespace hl

@@ -1,12 +1,16 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // plan, formats and slow, as scripts use them.
 #include "media/movie_writer.h"
+#include "store/files.h"
+#include "store/guide_file.h"
 #include "support/gui_app.h"
 #include "support/ran.h"
 #include "support/scratch_folder.h"
 
 #include <catch2/catch.hpp>
 #include <cmath>
+#include <fstream>
+#include <set>
 
 using namespace hl;
 using namespace hl::testing;
@@ -14,6 +18,19 @@ using namespace hl::testing;
 namespace {
 
 std::string demoGuide() { return (demoFolder() / "saltmarrow-guide").string(); }
+
+/// The demo's guide with its files named absolutely, to be written to.
+std::string copiedGuide(const ScratchFolder& dir) {
+    const auto from = demoFolder() / "saltmarrow-guide";
+    auto guide = readGuide(from);
+    if (!guide) throw std::runtime_error(sentence(guide.error()));
+    guide->sources.log = resolved(from, guide->sources.log).string();
+    if (!guide->sources.trackFile.empty()) guide->sources.trackFile = resolved(from, guide->sources.trackFile).string();
+    for (auto& f : guide->sources.films) f.file = resolved(from, f.file).string();
+    std::filesystem::create_directories(dir / "g");
+    if (auto s = saveGuide(dir / "g", *guide); !s) throw std::runtime_error(sentence(s.error()));
+    return (dir / "g").string();
+}
 
 /// Film s at a guide time, as the answer's shots tell it. In a talk-over words may run on over a section's end.
 double filmAt(const nlohmann::json& section, double t) {
@@ -133,4 +150,58 @@ TEST_CASE("a piece of film is slowed by the command") {
     const auto wrong = run({"slow", (dir / "film.mp4").string(), "--rate", "3", "--out", (dir / "x.mp4").string()});
     CHECK(wrong.code == 1);
     CHECK_FALSE(std::filesystem::exists(dir / "x.mp4"));
+}
+
+TEST_CASE("editions are listed, made up, chosen and taken away; a plan is made for one of them") {
+    const ScratchFolder dir;
+    const auto guide = copiedGuide(dir);
+    const auto list = run({"editions", guide, "--json"}).answer();
+    CHECK(list["variants"].size() >= 5);
+    CHECK(list["edition"]["variant"] == "");
+    CHECK(list["edition"]["depth"] == "advanced");
+    const auto none = run({"editions", guide, "--variant", "moonlight"});
+    CHECK(none.code == 1);
+    CHECK(none.err.find("edition.no-variant") != std::string::npos);
+    CHECK(none.err.find("race-fuel") != std::string::npos); // what was expected
+    CHECK(run({"editions", guide, "--depth", "bottomless"}).err.find("edition.no-depth") != std::string::npos);
+    REQUIRE(run({"editions", guide, "--add", "rain", "--name", "in heavy rain", "--conditions", "wet, 9 C", "--variant",
+                 "rain", "--depth", "basic"})
+                .code == 0);
+    const auto now = run({"editions", guide, "--json"}).answer();
+    CHECK(now["variants"][0]["key"] == "rain");
+    CHECK(now["variants"][0]["own"] == true);
+    CHECK(now["variants"][0]["conditions"].get<std::string>().find("9") != std::string::npos);
+    CHECK(now["edition"]["name"] == "in heavy rain, basic");
+    CHECK(run({"editions", guide, "--remove", "wet"}).code == 1); // every guide has it
+    REQUIRE(run({"editions", guide, "--remove", "rain", "--depth", "advanced"}).code == 0);
+    CHECK(run({"editions", guide, "--json"}).answer()["edition"]["variant"] == "");
+}
+
+TEST_CASE("a plan for another day says what that day's words are") {
+    const ScratchFolder dir;
+    const auto guide = copiedGuide(dir);
+    auto j = nlohmann::json::parse(slurp(std::filesystem::path(guide) / "guide.json"));
+    auto& beats = j["corners"][2]["beats"];
+    const int was = beats[0]["id"], id = j["next_id"];
+    auto wet = beats[0];
+    wet["id"] = id, wet["words"] = "In the wet stay off the paint.", wet["variant"] = "wet", wet["instead_of"] = was;
+    beats.push_back(wet);
+    j["next_id"] = id + 1;
+    std::ofstream(std::filesystem::path(guide) / "guide.json") << j.dump();
+    const auto saidIn = [&](const std::vector<std::string>& how) {
+        std::vector<std::string> call{"plan", guide, "--json"};
+        call.insert(call.end(), how.begin(), how.end());
+        std::set<int> said;
+        for (const auto& s : run(call).answer()["sections"])
+            for (const auto& b : s["beats"]) said.insert(b["id"].get<int>());
+        return said;
+    };
+    const auto dry = saidIn({}), inWet = saidIn({"--variant", "wet"});
+    CHECK(dry.count(was) == 1);
+    CHECK(dry.count(id) == 0);
+    CHECK(inWet.count(was) == 0);
+    CHECK(inWet.count(id) == 1);
+    // nothing of the other day is held against the lap, in either edition
+    for (const auto& f : run({"check", guide, "--variant", "wet", "--json"}).answer()["findings"])
+        CHECK(f["beat"] != id);
 }

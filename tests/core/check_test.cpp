@@ -152,7 +152,7 @@ TEST_CASE("marks, captions and takes are read like words") {
     mark.id = newId<MarkerId>(m.guide), mark.kind = "gear-post", mark.label = "2nd gear";
     m.guide.corners[0].markers = {mark};
     CHECK(m.of("markers.text").size() == 1);
-    m.guide.corners[0].markers[0].variant = "wet"; // holds on another day
+    m.guide.corners[0].markers[0].only.variant = "wet"; // holds on another day
     CHECK(m.of("markers.text").empty());
     m.guide.corners[0].beats[0].caption = "second gear";
     CHECK(m.of("claims.gear").size() == 1);

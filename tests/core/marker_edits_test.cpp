@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/guide/edition.h"
 #include "core/guide/marker_edits.h"
 #include "core/guide/validated.h"
 #include "support/made_guide.h"

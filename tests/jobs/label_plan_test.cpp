@@ -83,12 +83,12 @@ TEST_CASE("a mark shows in its passes and in its conditions only") {
     c.markers[0].run = false, c.markers[0].lap = true;
     CHECK(shown(SectionKind::Run) == 0);
     CHECK(shown(SectionKind::Lap) == 1);
-    c.markers[0].variant = "wet";
+    c.markers[0].only.variant = "wet";
     o.guide.scene.conditions.road = RoadState::Dry;
     CHECK(shown(SectionKind::WalkThrough) == 0);
     o.guide.scene.conditions.road = RoadState::Wet;
     CHECK(shown(SectionKind::WalkThrough) == 1);
-    c.markers[0].variant = "by moonlight"; // of a newer version
+    c.markers[0].only.variant = "by moonlight"; // of a newer version
     CHECK(shown(SectionKind::WalkThrough) == 0);
 }
 

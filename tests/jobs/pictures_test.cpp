@@ -1,8 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Which pictures a guide shows, and that they get there: two films of squares, two laps of half circles.
 #include "core/cut/plan_picture.h"
+#include "core/guide/edition.h"
 #include "core/guide/scene_edits.h"
 #include "core/guide/showing_edits.h"
+#include "core/guide/validated.h"
+#include "core/units/figures.h"
 #include "jobs/guide_frames.h"
 #include "jobs/lens.h"
 #include "store/log_file.h"
@@ -10,6 +13,8 @@
 
 #include <algorithm>
 #include <catch2/catch.hpp>
+#include <QImageWriter>
+#include <QPainter>
 
 using namespace hl;
 using namespace hl::testing;
@@ -97,7 +102,7 @@ TEST_CASE("a film on foot shows the places that were found in it, and only near 
 
 TEST_CASE("the frames of a guide come from the film that fills the picture, the small one from the other") {
     TwoFilms t;
-    auto frames = GuideFrames::open(t.session, {1280, 720});
+    auto frames = GuideFrames::open(t.guide, t.session, {1280, 720});
     REQUIRE(frames);
     const auto own = frames->at(at<FootageTime>(1), {});
     REQUIRE(own);
@@ -232,4 +237,111 @@ TEST_CASE("a loupe shows what its mark holds, enlarged, in a film of any shape")
         CHECK(lensTimes(m) == Approx(168 / (2 * 1.7 * 40)).margin(0.3));
         CHECK(lensPicture({}, m, {300, 168}).isNull());
     }
+}
+
+namespace {
+
+/// A photograph of one colour with a white upper half, in a file of its own.
+std::filesystem::path photograph(const std::filesystem::path& file, QSize size, QColor colour,
+                                 QImageIOHandler::Transformation held = QImageIOHandler::TransformationNone) {
+    QImage picture(size, QImage::Format_RGB32);
+    picture.fill(colour);
+    QPainter p(&picture);
+    p.fillRect(0, 0, size.width(), size.height() / 2, Qt::white);
+    p.end();
+    QImageWriter writer(QString::fromStdString(file.string()));
+    writer.setQuality(92);
+    writer.setTransformation(held);
+    if (!writer.write(picture)) throw std::runtime_error("cannot write " + file.string());
+    return file;
+}
+
+} // namespace
+
+TEST_CASE("pictures taken on foot fill the frame near the places they show, upright and in their shape") {
+    TwoFilms t;
+    const double atM = t.guide.corners.front().apexM;
+    // One is wide and huge, one was taken with the camera held upright.
+    t.guide = withStill(t.guide, {{}, photograph(t.dir / "wide.jpg", {4000, 1500}, Qt::black).string(), atM, "kerb"});
+    t.guide = withStill(
+        t.guide,
+        {{},
+         photograph(t.dir / "tall.jpg", {900, 1200}, Qt::black, QImageIOHandler::TransformationRotate90).string(),
+         atM + 200,
+         ""});
+    t.guide = withStill(t.guide, {{}, "gone.png", atM + 400, ""});
+    t.guide = withShowing(t.guide, SectionKind::WalkThrough, {kStillPictures, kPlanPicture});
+    REQUIRE(validated(t.guide));
+    t.again();
+    CHECK(t.session.stills.size() == 2); // what is not there is not shown
+    const auto at = [&](double m) {
+        Beat b;
+        b.atM = m;
+        return picturesAt(t.stage(), t.clock.footage(m), SectionKind::WalkThrough, &b);
+    };
+    const auto ids = t.guide.sources.stills;
+    CHECK(at(atM).still == ids[0].id);
+    CHECK(at(atM + 30).still == ids[0].id);
+    CHECK(at(atM + 190).still == ids[1].id);
+    CHECK_FALSE(at(atM + 100).still);
+    CHECK_FALSE(at(atM + 400).still);
+    CHECK_FALSE(at(atM).onlyTheFilm());
+    CHECK(at(atM + 100).onlyTheFilm());
+    CHECK(picturesAt(t.stage(), t.clock.footage(atM), SectionKind::Run, nullptr).onlyTheFilm());
+
+    auto frames = GuideFrames::open(t.guide, t.session, {1280, 720});
+    REQUIRE(frames);
+    const auto wide = frames->at(hl::at<FootageTime>(1), at(atM));
+    REQUIRE(wide);
+    CHECK(wide->full->width == 1280); // 1280x480 in the middle
+    CHECK(brightAt(*wide->full, 0.5, 0.05) < 30);
+    CHECK(brightAt(*wide->full, 0.5, 0.30) > 200);
+    CHECK(brightAt(*wide->full, 0.5, 0.70) < 40);
+    const auto tall = frames->at(hl::at<FootageTime>(1), at(atM + 200));
+    REQUIRE(tall);
+    // Held upright, turned clockwise to be seen: what was above is right of it; 4:3 with black beside it.
+    CHECK(brightAt(*tall->full, 0.05, 0.5) < 30);
+    CHECK(brightAt(*tall->full, 0.7, 0.5) > 200);
+    CHECK(brightAt(*tall->full, 0.3, 0.5) < 40);
+    // A file that is no picture gives way to the film.
+    REQUIRE(writeFile(t.dir / "wide.jpg", "not a photograph"));
+    auto again = GuideFrames::open(t.guide, t.session, {1280, 720});
+    REQUIRE(again);
+    const auto film = again->at(hl::at<FootageTime>(1), at(atM));
+    REQUIRE(film);
+    CHECK(brightAt(*film->full, 52 / 320.0, 42 / 180.0) > 200);
+}
+
+TEST_CASE("the closing card tells the lap, the best parts of all laps, and where the time lies") {
+    TwoFilms t;
+    t.guide.outline = {{false, {SectionKind::Close}}};
+    const auto cut = planShortest(t.guide, t.clock, {}, {});
+    auto stage = t.stage();
+    stage.toFind = nullptr;
+    const auto alone = compose(stage, cut, at<GuideTime>(1));
+    CHECK(alone.cardTitle.starts_with("Lap "));
+    CHECK(alone.cardRows.empty());
+    const TimeToFind found{t.session.trace.lap.time.count() - 0.625, {{t.guide.corners[1].id, 0.5, "on the way in"}}};
+    stage.toFind = &found;
+    const auto scene = compose(stage, cut, at<GuideTime>(1));
+    REQUIRE(scene.cardRows.size() == 2);
+    CHECK(scene.cardRows[0].value == lapTimeText(found.idealS));
+    CHECK(scene.cardRows[0].beside.starts_with("0.6"));
+    CHECK(scene.cardRows[1].label == title(t.guide.corners[1]));
+    CHECK(scene.cardRows[1].value == "0.50 s");
+    CHECK(scene.cardRows[1].beside == "on the way in");
+}
+
+TEST_CASE("the card of another day says that the lap was driven otherwise") {
+    TwoFilms t;
+    t.guide.scene.conditions.road = RoadState::Dry;
+    t.guide.outline = {{false, {SectionKind::Conditions}}};
+    const auto cut = planShortest(t.guide, t.clock, {}, {});
+    CHECK(compose(t.stage(), cut, at<GuideTime>(1)).cardTitle == "Driven in these conditions");
+    const auto wet = asEdition(withEdition(t.guide, {"wet", Depth::Advanced}));
+    const auto scene = compose(stageOf(wet, t.session, t.clock), cut, at<GuideTime>(1));
+    CHECK(scene.cardTitle == "For these conditions");
+    CHECK(scene.cardText.find("dry") != std::string::npos);
+    REQUIRE_FALSE(scene.cardRows.empty());
+    CHECK(scene.cardRows[0].value == "wet");
 }

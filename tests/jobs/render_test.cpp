@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/cut/compose.h"
 #include "core/guide/beat_edits.h"
+#include "core/guide/edition.h"
 #include "core/units/numbers.h"
 #include "jobs/pieces.h"
 #include "jobs/publish.h"
@@ -120,12 +121,12 @@ TEST_CASE("an edition is published whole, replaced whole, and nothing else is to
     o.guide.corners[0].beats.resize(1); // short
     o.cut = planCut(o.guide, o.session, o.speeches);
     PublishWish how;
-    how.film.preset = "ultrafast", how.singleClips = true;
+    how.film.preset = "ultrafast", how.singleClips = true, how.tallClips = true;
     const auto out = dir / "edition";
     const auto report = publishGuide(o.guide, o.session, o.cut, out, how, {});
     REQUIRE(report);
     for (const char* name : {"index.html", "page.css", "page.js", "guide.mp4", "guide.vtt", "facts.json",
-                             "clips/corner-03.mp4", "clips/corner-03.jpg"}) {
+                             "clips/corner-03.mp4", "clips/corner-03.jpg", "clips/corner-03-tall.mp4", "cover.jpg"}) {
         INFO(name);
         CHECK(std::filesystem::file_size(out / name) > 100);
     }
@@ -146,12 +147,18 @@ TEST_CASE("an edition is published whole, replaced whole, and nothing else is to
     // A corner's clip is a piece of the one film; a file of its own only where it was wished for.
     CHECK(html.find("src=\"guide.mp4#t=") != std::string::npos);
     CHECK(html.find("href=\"clips/corner-03.mp4\" download") != std::string::npos);
-    how.singleClips = false;
+    CHECK(html.find("href=\"clips/corner-03-tall.mp4\" download") != std::string::npos);
+    CHECK(html.find("facts.json") != std::string::npos);
+    CHECK(slurp(out / "guide.mp4").find("covr") != std::string::npos);
+    how.singleClips = false, how.tallClips = false;
+    o.guide.edition.depth = Depth::Basic;
 
     std::ofstream(out / "old file.txt") << "from before";
     REQUIRE(publishGuide(o.guide, o.session, o.cut, out, how, {}));
     CHECK_FALSE(std::filesystem::exists(out / "old file.txt"));
     CHECK_FALSE(std::filesystem::exists(out / "clips/corner-03.mp4"));
+    CHECK_FALSE(std::filesystem::exists(out / "facts.json")); // a basic edition has no data
+    CHECK(slurp(out / "index.html").find("facts.json") == std::string::npos);
 
     std::filesystem::create_directories(dir / "holiday");
     std::ofstream(dir / "holiday/photo.txt") << "mine";
@@ -275,6 +282,25 @@ TEST_CASE("a render that was stopped goes on from its finished pieces, and parts
     auto reader = VideoReader::open(dir / "guide.mp4");
     REQUIRE(reader);
     CHECK(reader->frameTimes().size() == static_cast<std::size_t>(rest->frames));
+}
+
+TEST_CASE("an edition for another day shares the pieces that show the same") {
+    painterReady();
+    const ScratchFolder dir;
+    auto o = shortGuide(dir);
+    o.guide.scene.conditions.road = RoadState::Dry;
+    o.cut = planCut(o.guide, o.session, o.speeches);
+    const auto first = render(o.guide, o.session, o.cut, quick(dir / "dry.mp4", 0, -1), {});
+    REQUIRE(first);
+    const auto wet = withEdition(o.guide, {"wet", Depth::Advanced});
+    const auto second = render(wet, o.session, planCut(wet, o.session, o.speeches), quick(dir / "wet.mp4", 0, -1), {});
+    REQUIRE(second);
+    long cards = 0;
+    for (const auto& s : o.cut.sections)
+        if (s.shots.front().kind == ShotKind::Card) cards += std::lround((s.end - s.start).count() * 10);
+    CHECK(second->frames == first->frames);
+    CHECK(second->rendered == cards);
+    CHECK(cards < first->frames / 2);
 }
 
 TEST_CASE("other codecs and sizes by choice") {

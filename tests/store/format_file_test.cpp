@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/guide/edition.h"
 #include "core/guide/format.h"
 #include "core/guide/validated.h"
 #include "store/format_file.h"
@@ -116,7 +117,7 @@ TEST_CASE("a broken format says what is wrong where, and the others are still th
 TEST_CASE("how a guide is cut goes through guide.json unchanged") {
     auto g = madeGuide(7).guide;
     REQUIRE_FALSE(g.corners.front().beats.empty());
-    g.cutWish = {"two-passes", Way::Stand, 0.5, true, false, 480};
+    g.cutWish = {"two-passes", Way::Stand, 0.5, true, true, false, 480};
     auto& c = g.corners.front();
     c.key = true;
     c.shots = {{Pass::Walk, c.startM + 5, c.startM + 25, 0.5, 0}, {Pass::Detail, c.apexM, c.apexM, 0, 3.5}};
@@ -135,4 +136,33 @@ TEST_CASE("how a guide is cut goes through guide.json unchanged") {
     wrong = g;
     wrong.outline.push_back({false, {SectionKind::Faults}});
     CHECK_FALSE(validated(wrong));
+}
+
+TEST_CASE("editions and what belongs to them go through guide.json unchanged") {
+    auto g = madeGuide(7).guide;
+    REQUIRE_FALSE(g.corners.front().beats.empty());
+    Variant rain{"rain", "in heavy rain", {}, "Tern 4"};
+    rain.conditions.road = RoadState::Wet, rain.conditions.airC = 9;
+    g = withVariant(std::move(g), rain);
+    g = withBeatInstead(std::move(g), g.corners.front().beats.front().id, "rain");
+    g.corners.front().beats.back().only.depth = Depth::Basic;
+    g.corners.front().markers.push_back({newId<MarkerId>(g), "ring", OnRoad{}, "x"});
+    g.corners.front().markers.back().only = {"rain", Depth::Advanced};
+    g.edition = {"rain", Depth::Basic};
+    g.showings.walk.full = kStillPictures;
+    REQUIRE(validated(g));
+    const auto j = toJson(g);
+    const auto back = guideFrom(j);
+    REQUIRE(back);
+    CHECK(*back == g);
+    // a member of a newer writer stays where it was
+    auto newer = j;
+    newer["variants"][0]["grip"] = 0.7;
+    const auto read = guideFrom(newer);
+    REQUIRE(read);
+    CHECK(toJson(*read)["variants"][0]["grip"] == 0.7);
+    auto wrong = j;
+    wrong["corners"][0]["beats"][0]["depth"] = "bottomless";
+    REQUIRE_FALSE(guideFrom(wrong));
+    CHECK(guideFrom(wrong).error().where.find("depth") != std::string::npos);
 }

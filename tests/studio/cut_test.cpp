@@ -1,6 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The cut chosen and changed in the real window: formats, ways of showing, shots set by dragging, budgets.
+#include "core/guide/edition.h"
 #include "core/guide/format.h"
+#include "core/guide/scene_edits.h"
+#include "core/guide/showing_edits.h"
 #include "store/format_file.h"
 #include "studio/stations/cut/beats_table.h"
 #include "studio/views/stretch_view.h"
@@ -171,4 +174,72 @@ TEST_CASE("complexes are one band in the stretch view, from either corner") {
     CHECK(sectionOf(s.desk().cut(), s.corner(6)) == five);
     QTest::qWait(150);
     CHECK_FALSE(s.window->findChild<StretchView*>()->grab().toImage().isNull());
+}
+
+TEST_CASE("another day and another depth are chosen in the menu; what is shown and planned follows") {
+    const ScratchFolder dir;
+    CutRoom room(dir, {3, 4});
+    auto& s = room.s;
+    const auto id = s.desk().guide().corners[0].beats[0].id;
+    const auto advanced = s.desk().guide().corners[1].beats[0].id;
+    const auto said = [&](BeatId beat) {
+        for (const auto& section : s.desk().cut().sections)
+            for (const auto& w : section.spoken)
+                if (w.beat() == beat && !w.cue()) return true;
+        return false;
+    };
+    s.desk().edit({"other words", [id, advanced](Guide g) {
+                       return withBeatOnlyIn(withBeatInstead(std::move(g), id, "wet"), advanced, {{}, Depth::Advanced});
+                   }});
+    REQUIRE(room.planned());
+    const auto other = s.desk().guide().corners[0].beats[1].id;
+    CHECK(said(id));
+    CHECK_FALSE(said(other));
+    actionSaying(room.beats->formats(), "in the wet")->trigger();
+    CHECK(s.desk().guide().edition.variant == "wet");
+    REQUIRE(room.planned());
+    CHECK(said(other));
+    CHECK_FALSE(said(id));
+    CHECK(s.desk().made().scene.conditions.road == RoadState::Wet);
+    CHECK(s.desk().guide().scene.conditions.road != RoadState::Wet); // the day itself is as it was
+    CHECK(said(advanced));
+    actionSaying(room.beats->formats(), "the basics: one look, few numbers")->trigger();
+    REQUIRE(room.planned());
+    CHECK_FALSE(said(advanced));
+    actionSaying(room.beats->formats(), "as the lap was driven")->trigger();
+    actionSaying(room.beats->formats(), "every pedal: all looks and numbers")->trigger();
+    CHECK(s.desk().guide().edition == Edition{});
+    REQUIRE(room.planned());
+    CHECK(said(id));
+    CHECK(said(advanced));
+}
+
+TEST_CASE("a picture taken on foot fills the preview where it was taken, and gives way to the film elsewhere") {
+    const ScratchFolder dir;
+    QImage photo(900, 600, QImage::Format_RGB32);
+    photo.fill(QColor(250, 40, 40));
+    REQUIRE(photo.save(QString::fromStdString((dir / "kerb.png").string())));
+    CutRoom room(dir, {3});
+    auto& s = room.s;
+    s.desk().edit({"on foot", [file = (dir / "kerb.png").string()](Guide g) {
+                       const double atM = g.corners[0].beats[0].atM;
+                       g = withStill(std::move(g), {{}, file, atM, ""});
+                       return withShowing(std::move(g), SectionKind::WalkThrough, {kStillPictures, kPlanPicture});
+                   }});
+    REQUIRE(room.planned());
+    REQUIRE(waitFor([&] { return s.desk().session().stills.size() == 1; }));
+    auto& player = s.player();
+    player.setMode(Player::Mode::Guide);
+    const auto red = [&] {
+        const auto& full = player.full();
+        return !full.isNull() && qRed(full.pixel(full.width() / 2, full.height() / 2)) > 200 &&
+               qBlue(full.pixel(full.width() / 2, full.height() / 2)) < 100;
+    };
+    const auto* walk = room.walk();
+    REQUIRE(walk);
+    REQUIRE_FALSE(walk->spoken.empty());
+    player.seekGuide(seconds(walk->spoken.front().start) + 0.1);
+    CHECK(waitFor(red));
+    player.seekGuide(0.5); // the opening card
+    CHECK(waitFor([&] { return !red(); }));
 }

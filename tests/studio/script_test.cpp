@@ -197,3 +197,40 @@ TEST_CASE("a draft in another school leaves alone what a person wrote") {
     REQUIRE(waitFor([&] { return s.guide().school.numbers; }));
     CHECK(beatWith(s.guide(), theirs)->words == before);
 }
+
+TEST_CASE("words are said in one edition only, or otherwise on another day, by the menu of these words") {
+    const ScratchFolder dir;
+    AtScript s(dir);
+    REQUIRE(s.ready);
+    const auto id = s.beat(3, 0).id;
+    const auto inMenu = [&](const QString& what) {
+        s.page->choose(id);
+        auto* menu = s.page->theseWords();
+        REQUIRE(menu);
+        emit menu->aboutToShow();
+        for (auto* a : menu->actions())
+            if (a->menu())
+                for (auto* b : a->menu()->actions())
+                    if (b->text() == what) return b->trigger();
+        FAIL("no " << what.toStdString());
+    };
+    const auto noted = [&](BeatId beat, const QString& what) {
+        const int row = s.model().rowOf(beat);
+        if (row < 0) return false;
+        const auto& notes = s.model().beat(row).notes;
+        return std::any_of(notes.begin(), notes.end(), [&](const ScriptNote& n) { return n.text.contains(what); });
+    };
+    inMenu(QStringLiteral("in the wet")); // the entry of "say it otherwise"
+    REQUIRE(cornerNumbered(s.guide(), 3)->beats[1].insteadOf == id);
+    const auto other = cornerNumbered(s.guide(), 3)->beats[1].id;
+    CHECK(waitFor([&] { return noted(other, QStringLiteral("not in the edition that is made now")); }));
+    inMenu(QStringLiteral("the advanced one only"));
+    CHECK(s.beat(3, 0).only.depth == Depth::Advanced);
+    CHECK(waitFor([&] { return noted(id, QStringLiteral("only in the advanced edition")); }));
+    s.desk().edit({"wet", [](Guide g) {
+                       g.edition.variant = "wet";
+                       return g;
+                   }});
+    CHECK(waitFor([&] { return noted(id, QStringLiteral("not in the edition")); }));
+    CHECK(waitFor([&] { return !noted(other, QStringLiteral("not in the edition")); }));
+}

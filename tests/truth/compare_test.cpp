@@ -3,6 +3,7 @@
 #include "core/compare/compare.h"
 #include "core/compare/exit_worth.h"
 #include "core/compare/shift_worth.h"
+#include "core/compare/time_to_find.h"
 #include "core/lap/learn_road.h"
 #include "support/driven.h"
 
@@ -192,4 +193,56 @@ TEST_CASE("where to shift up is learned from how each gear pulls") {
     CHECK(w[0].gainS == Approx(truth).epsilon(0.25));
     for (auto& t : laps) t.gear.clear();
     CHECK(shiftWorths(laps).empty());
+}
+
+TEST_CASE("time that a lap loses to the best parts of all is told where it was lost") {
+    const auto& d = saltmarrow();
+    const auto best = lapOf(d, 2, &d.track);
+    const auto corners = must(findCorners(best, &d.track));
+    const auto facts = measureAll(best, corners);
+    const auto parts = partsOf(corners, facts, best.lengthM);
+    CHECK_FALSE(timeToFind(best, {best}, parts));       // nothing to hold it against
+    CHECK_FALSE(timeToFind(best, {best, best}, parts)); // nothing to find
+    struct Lost {
+        std::size_t corner;
+        double fromM, toM, s;
+        const char* part;
+    };
+    const auto n = parts.size();
+    const Lost all[] = {{1, parts[1].entryM, parts[1].middleM, 0.4, "on the way in"},
+                        {3, parts[3].exitM, parts[3].straightM, 0.25, "on the way out"},
+                        {n - 1, parts[n - 1].straightM, best.lengthM, 0.3, "on the straight"}};
+    for (const auto& lost : all) {
+        INFO("corner " << lost.corner);
+        // The same lap, driven slower between two places: the later a place, the later it is reached.
+        auto slow = best;
+        for (std::size_t i = 0; i < slow.s.size(); ++i)
+            slow.t[i] += lost.s * std::clamp((slow.s[i] - lost.fromM) / (lost.toM - lost.fromM), 0.0, 1.0);
+        slow.lap.time += Seconds(lost.s);
+        const auto found = timeToFind(slow, {best, slow}, parts);
+        REQUIRE(found);
+        CHECK(found->idealS == Approx(best.lap.time.count()).margin(1e-6));
+        REQUIRE(found->where.size() == 1);
+        CHECK(found->where[0].corner == parts[lost.corner].corner);
+        CHECK(found->where[0].s == Approx(lost.s).margin(0.01));
+        CHECK(found->where[0].part == lost.part);
+    }
+}
+
+TEST_CASE("what is to be found in each piece adds up to no more than the whole") {
+    const auto& d = saltmarrow();
+    std::vector<LapTrace> laps;
+    for (int n = 1; n <= 4; ++n) laps.push_back(lapOf(d, n, &d.track));
+    const auto corners = must(findCorners(laps[0], &d.track));
+    const auto parts = partsOf(corners, measureAll(laps[0], corners), laps[0].lengthM);
+    for (const auto& lap : laps) {
+        double pieces = 0;
+        for (std::size_t i = 0; i < parts.size(); ++i) pieces += pieceS(lap, parts, i);
+        CHECK(pieces == Approx(lap.lap.time.count()).margin(1e-9));
+        const auto found = timeToFind(lap, laps, parts);
+        REQUIRE(found);
+        CHECK(found->where.size() <= 3);
+        for (std::size_t i = 1; i < found->where.size(); ++i) CHECK(found->where[i].s <= found->where[i - 1].s);
+        CHECK(found->idealS <= lap.lap.time.count());
+    }
 }

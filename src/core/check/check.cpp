@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/check/check.h"
 
+#include "core/guide/edition.h"
 #include "core/units/numbers.h"
 #include "core/words/live_values.h"
 
@@ -22,7 +23,7 @@ constexpr RuleGroup kGroups[] = {
     {"take.", ToDo::PutRight},         {"voice.", ToDo::PutRight},     {"names.", ToDo::PutRight},
     {"parts.", ToDo::Complete},        {"cautions.", ToDo::Complete},  {"references.", ToDo::MakeSure},
     {"wet.", ToDo::MakeSure},          {"sight.", ToDo::MakeReadable}, {"marks.", ToDo::MakeReadable},
-    {"captions.", ToDo::MakeReadable}, {"length.", ToDo::Shorten}};
+    {"captions.", ToDo::MakeReadable}, {"length.", ToDo::Shorten},     {"room.", ToDo::Shorten}};
 
 } // namespace
 
@@ -62,11 +63,13 @@ std::vector<Finding> unknownValues(const Guide& g, const MeasuredCorners& measur
 Checked::Checked(const Guide& g, const MeasuredCorners& m, const GuideClaims& c) : guide(g), measured(m), claims(c) {
     for (const auto& corner : guide.corners) {
         if (!measured.of(corner)) continue;
-        for (const auto& b : corner.beats)
+        for (const auto& b : corner.beats) {
+            if (!isSaid(guide, b)) continue;
             for (const auto* text : {&b.words, &b.cue, &b.caption}) {
                 if (text->empty() || (text == &b.caption && b.caption == b.words)) continue;
                 texts.push_back({&corner, &b, text, text == &b.cue, claims.of(*text, b, corner)});
             }
+        }
     }
 }
 

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What only the finished plan shows: whether it can be read and seen, and where its minutes go.
 #include "core/check/check.h"
+#include "core/cut/would_help.h"
+#include "core/guide/edition.h"
 #include "core/units/figures.h"
 #include "core/words/captions.h"
 
@@ -92,8 +94,8 @@ void unreadMarks(const Guide& g, const Cut& cut, const LabelPlan& labels, std::v
         std::string names;
         int count = 0;
         for (const auto& m : c.markers) {
-            const bool wished = !m.label.empty() && (m.walk || m.run) && labelled.count(m.kind) > 0 &&
-                                holdsIn(m.variant, g.scene.conditions);
+            const bool wished =
+                !m.label.empty() && (m.walk || m.run) && labelled.count(m.kind) > 0 && belongs(m.only, g);
             if (!shown || !wished || read.count(m.id) > 0) continue;
             names += (count++ > 0 ? ", " : "") + m.label;
         }
@@ -145,6 +147,19 @@ void longCorners(const Guide& g, const Cut& cut, const RoadClock& clock, std::ve
                              ""});
 }
 
+/// Words that the plan had no room for. The calls over a whole lap are as many as fit: that is their way.
+void withoutRoom(const Guide& g, const Cut& cut, std::vector<Finding>& found) {
+    for (const auto& n : cut.noRoom) {
+        if (n.section == SectionKind::Lap) continue;
+        found.push_back({n.leftOut ? "room.left-out" : "room.late",
+                         n.section == SectionKind::Run ? Severity::Note : Severity::Warn, n.corner, n.beat, "words",
+                         nameOf(g, n.corner) + ": words " +
+                             (n.leftOut ? "are left out of the " : "fall outside their place in the ") +
+                             std::string(name(n.section)) + ", " + figure(n.tooLongS, 1) + " s too long",
+                         "", "what would help: " + wouldHelp(n, g)});
+    }
+}
+
 } // namespace
 
 std::vector<Finding> checkCut(const Guide& guide, const Cut& cut, const RoadClock& clock, const LabelPlan* labels) {
@@ -153,6 +168,7 @@ std::vector<Finding> checkCut(const Guide& guide, const Cut& cut, const RoadCloc
     hurriedCaptions(guide, cut, found);
     if (labels) unreadMarks(guide, cut, *labels, found);
     longCorners(guide, cut, clock, found);
+    withoutRoom(guide, cut, found);
     return found;
 }
 

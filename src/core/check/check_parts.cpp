@@ -74,7 +74,7 @@ std::vector<Finding> silentCorners(const Checked& checked) {
 
 std::vector<Finding> missingAdvice(const Checked& checked) {
     std::vector<Finding> found;
-    if (!checked.guide.school.advanced) return found;
+    if (!checked.guide.school.advanced || checked.guide.edition.depth == Depth::Basic) return found;
     for (const auto& c : checked.guide.corners) {
         const auto* f = checked.measured.of(c);
         if (!f || c.kind == "kink") continue;
@@ -124,7 +124,7 @@ std::vector<Finding> missingWetNotes(const Checked& checked) {
         const bool told =
             std::any_of(c.beats.begin(), c.beats.end(), [&](const Beat& b) { return tells(b.words); }) ||
             std::any_of(c.advice.begin(), c.advice.end(), [&](const Advice& a) { return tells(a.advised); }) ||
-            std::any_of(c.markers.begin(), c.markers.end(), [](const Marker& m) { return m.variant == "wet"; });
+            std::any_of(c.markers.begin(), c.markers.end(), [](const Marker& m) { return m.only.variant == "wet"; });
         if (!told)
             found.push_back({"wet.paint",
                              Severity::Note,

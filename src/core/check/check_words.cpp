@@ -104,7 +104,7 @@ std::vector<Finding> markersThatDisagree(const Checked& checked) {
     for (const auto& c : checked.guide.corners) {
         if (!checked.measured.of(c)) continue;
         for (const auto& m : c.markers) {
-            if (!m.variant.empty()) continue;
+            if (!m.only.variant.empty()) continue;
             Beat there;
             there.atM = c.apexM;
             for (const auto& r : checked.claims.of(m.label, there, c)) {

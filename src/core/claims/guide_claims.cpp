@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/claims/guide_claims.h"
 
+#include "core/guide/edition.h"
+
 #include <algorithm>
 
 namespace hl {
@@ -17,10 +19,12 @@ bool fitsAsAdvice(Claim claim, const ClaimFacts& facts, int corner) {
 } // namespace
 
 GuideClaims::GuideClaims(const Guide& guide, const MeasuredCorners& measured, double lapS, double lengthM)
-    : facts_(std::make_unique<const ClaimFacts>(claimFactsOf(guide, measured, lapS, lengthM))), reader_(*facts_) {}
+    : facts_(std::make_unique<const ClaimFacts>(claimFactsOf(guide, measured, lapS, lengthM))), reader_(*facts_),
+      driven_(guide.scene.conditions) {}
 
 std::vector<ReadClaim> GuideClaims::of(std::string_view text, const Beat& beat, const GuideCorner& corner) const {
     std::vector<ReadClaim> out;
+    if (!holdsIn(beat.only.variant, driven_)) return out;
     for (auto& claim : reader_.read(text, corner.number)) {
         const int held = claim.about.value_or(corner.number);
         if (held == corner.number) holdAgainst(claim, *facts_, corner.number, beat.atM);

@@ -25,13 +25,15 @@ class GuideClaims {
     /// Lap time in seconds and length in metres may be NaN. About 30 ms: patterns are compiled.
     GuideClaims(const Guide& guide, const MeasuredCorners& measured, double lapS, double lengthM);
 
-    /// Of words as they are said, spoken at that beat's place. What may be meant as advice and fits it agrees.
+    /// Of words as they are said, spoken at that beat's place. What may be meant as advice and fits it agrees. Words of
+    /// another day than the lap's have none that could be held against it.
     std::vector<ReadClaim> of(std::string_view text, const Beat& beat, const GuideCorner& corner) const;
     const ClaimFacts& facts() const { return *facts_; }
 
   private:
     std::unique_ptr<const ClaimFacts> facts_;
     ClaimReader reader_;
+    Conditions driven_;
 };
 
 /// [from, to) in code points of a text, as bytes.

@@ -72,24 +72,35 @@ LapTrace stretchedTo(LapTrace lap, double lengthM) {
     return lap;
 }
 
+namespace {
+
+double pieceBegins(const std::vector<CornerParts>& parts, std::size_t piece) {
+    return piece == 0 ? 0 : parts[piece].entryM;
+}
+
+} // namespace
+
+double pieceS(const LapTrace& lap, const std::vector<CornerParts>& parts, std::size_t piece) {
+    const double end = piece + 1 < parts.size() ? parts[piece + 1].entryM : lap.lengthM;
+    return timeInLap(lap, end) - timeInLap(lap, pieceBegins(parts, piece));
+}
+
 IdealLap idealLap(const std::vector<LapTrace>& laps, const std::vector<CornerParts>& parts) {
     if (laps.empty() || parts.empty()) return {};
     const std::size_t pieces = parts.size(), n = laps.size();
-    // Piece i goes from one approach to the next; the first also holds the road before it, the last the road after.
-    const auto begin = [&](std::size_t i) { return i == 0 ? 0.0 : parts[i].entryM; };
-    const auto end = [&](std::size_t i, const LapTrace& l) { return i + 1 < pieces ? parts[i + 1].entryM : l.lengthM; };
     const auto speed = [&](std::size_t lap, double m) { return sampleAt(laps[lap].s, laps[lap].v, m); };
     std::vector<std::vector<double>> best(pieces, std::vector<double>(n, 1e300));
     std::vector<std::vector<std::size_t>> before(pieces, std::vector<std::size_t>(n, 0));
     for (std::size_t i = 0; i < pieces; ++i)
         for (std::size_t k = 0; k < n; ++k) {
-            const double piece = timeInLap(laps[k], end(i, laps[k])) - timeInLap(laps[k], begin(i));
+            const double piece = pieceS(laps[k], parts, i);
             if (i == 0) {
                 best[i][k] = piece;
                 continue;
             }
             for (std::size_t j = 0; j < n; ++j) {
-                const bool fits = j == k || speed(j, begin(i)) >= speed(k, begin(i)) - kJointSlack;
+                const bool fits =
+                    j == k || speed(j, pieceBegins(parts, i)) >= speed(k, pieceBegins(parts, i)) - kJointSlack;
                 if (fits && best[i - 1][j] + piece < best[i][k]) best[i][k] = best[i - 1][j] + piece, before[i][k] = j;
             }
         }

@@ -44,6 +44,9 @@ struct IdealLap {
     double timeS = 0;
     std::vector<std::size_t> from; ///< which lap, one a piece
 };
+/// Seconds of one lap in such a piece: from one approach to the next; the first also holds the road before it, the last
+/// the road after it.
+double pieceS(const LapTrace& lap, const std::vector<CornerParts>& parts, std::size_t piece);
 IdealLap idealLap(const std::vector<LapTrace>& laps, const std::vector<CornerParts>& parts);
 
 /// Corners by what they lose, most first, at most three, each worth at least `leastS`.

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/cut/budget.h"
 
+#include "core/guide/edition.h"
+
 #include <algorithm>
 #include <array>
 
@@ -56,8 +58,9 @@ double missed(const Guide& g, const GuideCorner& c, const Beat& b, const std::ve
     return m;
 }
 
-std::vector<LeftOut> leftOutFirst(const Guide& guide, double budgetS, const std::function<Cut(const Guide&)>& plan) {
+std::vector<LeftOut> leftOutFirst(const Guide& written, double budgetS, const std::function<Cut(const Guide&)>& plan) {
     std::vector<LeftOut> out;
+    const auto guide = asEdition(written); // of words that are not said nothing is saved
     const auto now = plan(guide);
     double length = now.lengthS;
     if (budgetS <= 0 || length <= budgetS) return out;

@@ -2,6 +2,7 @@
 #include "core/cut/compose.h"
 
 #include "core/cut/label_plan.h"
+#include "core/guide/edition.h"
 
 #include "core/units/figures.h"
 #include "core/words/live_values.h"
@@ -171,11 +172,27 @@ std::string reasonsOf(const SetupRow& row) {
     return s;
 }
 
-void fillCard(SceneAt& scene, const Guide& g, double lapS, const Section& section, const Shot& shot) {
+/// The lap time, what the best parts of the session's laps add up to, and where the time lies.
+void fillClose(SceneAt& scene, const Stage& st) {
+    const double lapS = st.trace.lap.time.count();
+    scene.cardTitle = "Lap " + lapTimeText(lapS);
+    scene.cardText = st.guide.scene.title;
+    if (!st.toFind || st.toFind->where.empty()) return;
+    scene.cardRows.push_back({"The best parts of all laps", lapTimeText(st.toFind->idealS),
+                              figure(lapS - st.toFind->idealS, 2) + " s to be found", false});
+    for (const auto& w : st.toFind->where)
+        if (const auto* c = cornerWith(st.guide, w.corner))
+            scene.cardRows.push_back({title(*c, st.guide.scene.cornerLabels), figure(w.s, 2) + " s", w.part, false});
+}
+
+void fillCard(SceneAt& scene, const Stage& st, const Section& section, const Shot& shot) {
+    const auto& g = st.guide;
     const auto unit = g.scene.speedUnit;
     if (section.kind == SectionKind::Conditions) {
-        scene.cardTitle = "Driven in these conditions";
-        scene.cardText = g.scene.realTrack ? "On another day brake, turn and go by what you find." : "";
+        const bool driven = g.scene.drivenDay.empty();
+        scene.cardTitle = driven ? "Driven in these conditions" : "For these conditions";
+        if (!driven) scene.cardText = "The lap you see was driven otherwise: " + g.scene.drivenDay + ". ";
+        if (g.scene.realTrack) scene.cardText += "On another day brake, turn and go by what you find.";
         for (auto& row : rowsOf(g.scene.conditions, unit))
             scene.cardRows.push_back({std::move(row.label), std::move(row.value), {}, false});
         return;
@@ -190,11 +207,7 @@ void fillCard(SceneAt& scene, const Guide& g, double lapS, const Section& sectio
         }
         return;
     }
-    if (section.kind == SectionKind::Close) {
-        scene.cardTitle = "Lap " + lapTimeText(lapS);
-        scene.cardText = g.scene.title;
-        return;
-    }
+    if (section.kind == SectionKind::Close) return fillClose(scene, st);
     scene.cardTitle = g.scene.title, scene.cardText = g.scene.car;
     if (!g.scene.series.empty()) scene.cardText += (scene.cardText.empty() ? "" : " \u00b7 ") + g.scene.series;
 }
@@ -218,7 +231,7 @@ std::vector<MarkOnScreen> marksAt(const Stage& st, const GuideCorner& c, Footage
     if (pose) at.emplace(projectorAt(*pose, *st.road, &st.trace, nowM, kReachM));
     for (const auto& m : c.markers) {
         const auto* kind = markKindOf(m.kind); // none: of a newer version, nothing here knows how to draw it
-        if (!kind || !showsIn(m, pass) || !holdsIn(m.variant, st.guide.scene.conditions)) continue;
+        if (!kind || !showsIn(m, pass) || !belongs(m.only, st.guide)) continue;
         const auto add = [&](MarkOnScreen mark) {
             mark.id = m.id, mark.label = m.label, mark.way = m.way, mark.window = mark.kind->window;
             marks.push_back(std::move(mark));
@@ -269,7 +282,7 @@ SceneAt compose(const Stage& stage, const Cut& cut, GuideTime t) {
     scene.rate = now.shot->rate;
     scene.card = now.shot->kind == ShotKind::Card;
     if (scene.card)
-        fillCard(scene, stage.guide, stage.trace.lap.time.count(), *now.section, *now.shot);
+        fillCard(scene, stage, *now.section, *now.shot);
     else
         addPictures(scene, stage, corner);
     if (spoken)

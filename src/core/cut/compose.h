@@ -4,6 +4,7 @@
 #include "core/camera/followed.h"
 #include "core/camera/seen_beside.h"
 #include "core/camera/shake.h"
+#include "core/compare/time_to_find.h"
 #include "core/cut/cut.h"
 #include "core/cut/gauges.h"
 #include "core/cut/pictures.h"
@@ -65,8 +66,10 @@ struct Stage {
     std::string overName = {};
     const LapTrace* heldAgainst = nullptr; ///< what the lap time is compared with; null: nothing
     const MeasuredCorners* measured = nullptr;
-    const std::vector<FilmOnStage>* films = nullptr; ///< the guide's other films that are there
-    const struct LabelPlan* labels = nullptr;        ///< of the whole cut; null: each picture finds room for its own
+    const std::vector<FilmOnStage>* films = nullptr;   ///< the guide's other films that are there
+    const std::vector<StillOnStage>* stills = nullptr; ///< and its pictures taken on foot
+    const TimeToFind* toFind = nullptr;                ///< against the lap's ideal; null: there are no other laps
+    const struct LabelPlan* labels = nullptr;          ///< of the whole cut; null: each picture finds room for its own
 };
 
 /// The marks of a corner in the picture of that moment, far to near, each with its words. `spoken`: what is being said.

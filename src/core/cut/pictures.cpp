@@ -31,6 +31,18 @@ std::optional<FilmAt> momentOf(const Stage& st, FilmId id, LogTime log) {
     return FilmAt{id, when};
 }
 
+/// The nearest of the pictures taken on foot; none where none was taken near.
+std::optional<StillId> stillNear(const Stage& st, double atM) {
+    constexpr double kNearM = 60;
+    double least = kNearM;
+    std::optional<StillId> nearest;
+    if (st.stills)
+        for (const auto& s : *st.stills)
+            if (const double d = std::abs(std::remainder(s.atM - atM, st.trace.lengthM)); d < least)
+                least = d, nearest = s.id;
+    return nearest;
+}
+
 } // namespace
 
 Pictures picturesAt(const Stage& st, FootageTime footage, SectionKind pass, const Beat* spoken) {
@@ -45,6 +57,7 @@ Pictures picturesAt(const Stage& st, FootageTime footage, SectionKind pass, cons
     const auto further = [&](const PictureOf& p) { return p.kind == Kind::Film && p.film && p.film != explained.id; };
     Pictures out;
     out.planFull = plan && wish.full.kind == Kind::Plan;
+    if (wish.full.kind == Kind::Stills) out.still = stillNear(st, spoken ? spoken->atM : placeAt(st.trace, log));
     if (further(wish.full)) out.full = momentOf(st, wish.full.film, log);
     if (wish.inset.kind == Kind::Plan) {
         out.planInset = plan && !out.planFull;

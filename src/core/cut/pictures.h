@@ -21,12 +21,19 @@ struct FilmOnStage {
     double lengthS = 0;
 };
 
+/// One of its pictures taken on foot that is there.
+struct StillOnStage {
+    StillId id;
+    double atM = 0;
+};
+
 struct Pictures {
     bool planFull = false, planInset = false;
-    std::optional<FilmAt> full;  ///< another film than the explained one fills the frame
-    std::optional<FilmAt> inset; ///< a film stands small in it
+    std::optional<FilmAt> full;        ///< another film than the explained one fills the frame
+    std::optional<FilmAt> inset;       ///< a film stands small in it
+    std::optional<StillId> still = {}; ///< a picture taken on foot fills it
     bool any() const { return planInset || inset; }
-    bool onlyTheFilm() const { return !planFull && !full; } ///< the explained one fills the frame
+    bool onlyTheFilm() const { return !planFull && !full && !still; } ///< the explained one fills the frame
     friend bool operator==(const Pictures&, const Pictures&) = default;
 };
 

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/cut/plan_picture.h"
 
+#include "core/guide/edition.h"
+
 #include "core/cut/compose.h"
 #include "core/mark/advised_line.h"
 
@@ -159,7 +161,7 @@ void addAdvised(PlanPicture& out, const Stage& st, const GuideCorner& c, const P
     for (const auto& m : c.markers) {
         const auto* road = std::get_if<OnRoad>(&m.at);
         if (m.kind != kRoadLineMark.key || m.way != "advised" || !road || road->toM <= road->atM ||
-            !holdsIn(m.variant, st.guide.scene.conditions))
+            !belongs(m.only, st.guide))
             continue;
         std::vector<Vec2> line;
         for (double s = road->atM; s <= road->toM; s += kStepM) {

@@ -2,6 +2,7 @@
 // The outline, section after section.
 #include "core/cut/key_corners.h"
 #include "core/cut/sections/paced_section.h"
+#include "core/guide/edition.h"
 
 #include <algorithm>
 #include <cmath>
@@ -101,7 +102,8 @@ class Planned {
 } // namespace
 
 Cut planShortest(const Guide& g, const RoadClock& clock, const Speeches& speeches, const CutSettings& set) {
-    return Planned(g, clock, speeches, set).plan();
+    const auto edition = asEdition(g);
+    return Planned(edition, clock, speeches, set).plan();
 }
 
 } // namespace hl

@@ -6,7 +6,7 @@ namespace hl {
 std::string wouldHelp(const NoRoom& n, const Guide& g) {
     const auto* b = beatWith(g, n.beat);
     std::string text = n.wordsTooMany == 1 ? "one word fewer" : std::to_string(n.wordsTooMany) + " words fewer";
-    const bool run = n.section == SectionKind::Run || n.section == SectionKind::Recap;
+    const bool run = n.section == SectionKind::Run || n.section == SectionKind::Recap || n.section == SectionKind::Lap;
     if (run) {
         const auto* c = b ? cornerOf(g, n.beat) : nullptr;
         text += c && c->beats.size() > 1 ? ", or no cue for the words before it" : ", or an earlier place";

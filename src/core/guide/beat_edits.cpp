@@ -115,6 +115,9 @@ Guide withoutBeat(Guide g, BeatId id) {
     const auto isIt = [id](const Beat& b) { return b.id == id; };
     for (auto& c : g.corners) std::erase_if(c.beats, isIt);
     for (auto& s : g.sectionWords) std::erase_if(s.beats, isIt);
+    eachBeat(g, [id](Beat& b, const GuideCorner*) {
+        if (b.insteadOf == id) b.insteadOf = {};
+    });
     std::erase_if(g.sectionWords, [](const SectionWords& s) { return s.beats.empty() && s.more.empty(); });
     return g;
 }
@@ -160,6 +163,7 @@ Guide withBeatsJoined(Guide g, BeatId id) {
     if (!next) return g;
     auto& beat = p->beat();
     const auto later = (*p->beats)[*next];
+    if (beat.only != later.only || beat.insteadOf != later.insteadOf) return g; // said on different days
     std::vector<Take> takes;
     if (!beat.takes.empty() && !later.takes.empty())
         if (auto one = joinedTake(beat.takes.front(), later.takes.front())) takes.push_back(std::move(*one));

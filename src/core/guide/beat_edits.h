@@ -27,8 +27,8 @@ Guide withBeatMoved(Guide g, BeatId beat, int steps);
 /// parted where they were spoken to these words.
 Guide withBeatSplit(Guide g, BeatId beat, std::size_t at);
 
-/// One with the next words of the same pass. Takes stay where both halves are of one file, one after the other; else
-/// the words are to be spoken anew and the files stay.
+/// One with the next words of the same pass, where both are said in the same editions. Takes stay where both halves are
+/// of one file, one after the other; else the words are to be spoken anew and the files stay.
 Guide withBeatsJoined(Guide g, BeatId beat);
 
 Guide withSchool(Guide g, School school);

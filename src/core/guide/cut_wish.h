@@ -18,6 +18,7 @@ struct CutWish {
     Way way = Way::Slow;
     double fastest = 1;         ///< of a picture with words: 1, or 0.5 for a talk-over at half speed
     bool skipKinks = false;     ///< corners driven without easing off get no sections
+    bool lapCues = false;       ///< the cues of the corners are called in the whole lap
     bool complexesAsOne = true; ///< corners that are driven as one are explained as one
     double budgetS = 0;         ///< the guide is to be shorter; 0: as long as it gets
     std::string more = {};

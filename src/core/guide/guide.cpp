@@ -128,14 +128,6 @@ std::optional<OnRoad> roadPlace(const Guide& g, const Anchor& anchor) {
     return OnRoad{r->atM + on->offsetM, r->atM + on->offsetM, r->lateralM, kMiddle * r->heightM};
 }
 
-bool holdsIn(std::string_view variant, const Conditions& c) {
-    const bool wet = c.road == RoadState::Damp || c.road == RoadState::Wet;
-    if (variant.empty()) return true;
-    if (variant == "wet") return wet;
-    if (variant == "dry") return !wet;
-    return variant == "cold" && c.tyres == Tyres::Cold;
-}
-
 std::string_view consequenceText(int rating) {
     static constexpr std::string_view texts[] = {"", "room to run off", "a trip over grass or gravel, damage likely",
                                                  "a wall, water or another track: leave a margin every lap"};

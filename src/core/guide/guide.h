@@ -12,6 +12,7 @@
 #include "core/guide/school.h"
 #include "core/guide/setup_sheet.h"
 #include "core/guide/showing.h"
+#include "core/guide/variant.h"
 #include "core/log/log_input.h"
 #include "core/sync/sync.h"
 #include "core/take/take.h"
@@ -58,6 +59,8 @@ struct Beat {
     std::vector<LeftClaim> left = {}; ///< that contradict the lap and stay all the same
     std::optional<Way> way = {};      ///< how this point is shown; none: as the guide's are
     bool anywhere = false;            ///< they speak of no place: they fall where there is room
+    OnlyIn only = {};                 ///< the editions they are said in
+    BeatId insteadOf = {};            ///< words that are not said where these are; 0: none
     std::string caption =
         {}; ///< read in place of the words, `|` between what is shown one after the other; may be empty
     std::string more = {};
@@ -70,16 +73,13 @@ struct Marker {
     std::string kind; ///< "ring", "brake-posts", ...
     Anchor at;
     std::string label;
-    std::string way = {};     ///< how, where its kind has several ways: a kerb is to "use", "part", "avoid" or "limit"
-    std::string variant = {}; ///< the conditions it holds in: "dry", "wet", "cold" (tyres); empty: always
+    std::string way = {}; ///< how, where its kind has several ways: a kerb is to "use", "part", "avoid" or "limit"
+    OnlyIn only = {};     ///< the editions it is drawn in
     bool walk = true, run = true, lap = false; ///< in which passes it shows
     ReferenceId thing = {};                    ///< what was clicked in a film, once its place on the road is known
     std::string more = {};
     friend bool operator==(const Marker&, const Marker&) = default;
 };
-
-/// Whether what is said for a variant holds in these conditions. A variant that nobody here knows does not.
-bool holdsIn(std::string_view variant, const Conditions& conditions);
 
 /// One row of the corner sheet as the coach wants it. The references are those that the texts mean, where one is known.
 struct Advice {
@@ -133,6 +133,7 @@ struct Scene {
     bool realTrack = true; ///< a real circuit, where it can hurt someone; a simulator hurts nobody
     CornerLabels cornerLabels = CornerLabels::Both;
     SpeedUnit speedUnit = SpeedUnit::Kmh; ///< in which the audience reads speeds
+    std::string drivenDay = {}; ///< of an edition for another day: the day of the lap in one line; never in a file
     std::string more = {};
     friend bool operator==(const Scene&, const Scene&) = default;
 };
@@ -215,6 +216,8 @@ struct Guide {
     bool wordTimes = false;              ///< captions say when each word is spoken
     Outline outline = usualOutline();
     CutWish cutWish;
+    std::vector<Variant> variants; ///< of its own, besides the usual ones
+    Edition edition;               ///< that is being made
     Showings showings;
     int nextId = 2;            ///< higher than every id in the guide, and every one that ever was
     int frameRate = 25;        ///< of the finished video

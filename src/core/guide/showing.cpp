@@ -10,12 +10,14 @@ namespace hl {
 std::string text(const PictureOf& p) {
     if (p.kind == PictureOf::Kind::Plan) return "plan";
     if (p.kind == PictureOf::Kind::Nothing) return "nothing";
+    if (p.kind == PictureOf::Kind::Stills) return "stills";
     return p.film ? "film " + std::to_string(p.film.value) : "film";
 }
 
 std::optional<PictureOf> pictureOf(std::string_view text) {
     if (text == "plan") return kPlanPicture;
     if (text == "nothing") return kNoPicture;
+    if (text == "stills") return kStillPictures;
     if (!text.starts_with("film")) return std::nullopt;
     text.remove_prefix(4);
     PictureOf p;

@@ -13,14 +13,16 @@ namespace hl {
 
 enum class SectionKind;
 
-/// A picture of the lap: a film of the guide, the plan view drawn from the data, or none.
+/// A picture of the lap: a film of the guide, the plan view drawn from the data, the pictures taken on foot (of each
+/// place the nearest), or none.
 struct PictureOf {
-    enum class Kind { Nothing, Film, Plan } kind = Kind::Film;
+    enum class Kind { Nothing, Film, Plan, Stills } kind = Kind::Film;
     FilmId film = {}; ///< 0: the one that the guide explains
     friend bool operator==(const PictureOf&, const PictureOf&) = default;
 };
-inline constexpr PictureOf kPlanPicture{PictureOf::Kind::Plan, {}}, kNoPicture{PictureOf::Kind::Nothing, {}};
-std::string text(const PictureOf& p); ///< for files: "film", "film 4", "plan", "nothing"
+inline constexpr PictureOf kPlanPicture{PictureOf::Kind::Plan, {}}, kNoPicture{PictureOf::Kind::Nothing, {}},
+    kStillPictures{PictureOf::Kind::Stills, {}};
+std::string text(const PictureOf& p); ///< for files: "film", "film 4", "plan", "stills", "nothing"
 std::optional<PictureOf> pictureOf(std::string_view text);
 
 /// Of one pass through the lap.

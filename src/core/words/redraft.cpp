@@ -60,7 +60,9 @@ template <class T> const T* nth(const std::vector<T>& all, Topic topic, std::siz
     return nullptr;
 }
 
-bool untouched(const Beat& mine, const Beat& draft) { return mine.words == draft.words && mine.cue == draft.cue; }
+bool untouched(const Beat& mine, const Beat& draft) {
+    return mine.words == draft.words && mine.cue == draft.cue && !mine.insteadOf;
+}
 
 void redraftBeats(const Redraft& r) {
     auto& beats = r.mine().beats;
@@ -119,7 +121,7 @@ void redraftMarkers(const Redraft& r) {
     for (const auto& was : r.was().markers) {
         const auto at = owned(r.guide, r.before, was.at);
         const auto mine = std::find_if(markers.begin(), markers.end(), [&](const Marker& m) {
-            return m.kind == was.kind && m.label == was.label && m.way == was.way && m.variant == was.variant &&
+            return m.kind == was.kind && m.label == was.label && m.way == was.way && m.only == was.only &&
                    m.walk == was.walk && m.run == was.run && m.lap == was.lap && samePlace(m.at, at);
         });
         if (mine == markers.end()) continue;

@@ -3,6 +3,7 @@
 
 #include "jobs/render.h"
 
+#include "core/guide/edition.h"
 #include "core/words/live_values.h"
 #include "picture/paint_marks.h"
 #include "store/guide_file.h"
@@ -82,6 +83,7 @@ void Desk::open(const QString& folder) {
 void Desk::adopt(Guide guide, std::shared_ptr<const Session> session) {
     history_ = std::make_unique<History>(std::move(guide));
     session_ = std::move(session);
+    made_ = asEdition(history_->now());
     clock_ = clockOf(history_->now(), *session_);
     cut_ = std::make_shared<Cut>();
     labels_.reset();
@@ -122,6 +124,7 @@ void Desk::redo() {
 }
 
 void Desk::afterEdit(const Guide& before) {
+    made_ = asEdition(guide());
     auto what = changeBetween(before, guide());
     what.file = true;
     if (what.sources) clock_ = clockOf(guide(), *session_);
@@ -171,13 +174,13 @@ void Desk::readPictures(const Guide& before) {
     const auto sameFile = [](const Film& a, const Film& b) { return a.id == b.id && a.file == b.file; };
     if (std::equal(before.sources.films.begin(), before.sources.films.end(), now.sources.films.begin(),
                    now.sources.films.end(), sameFile) &&
-        before.showings.over == now.showings.over)
+        before.sources.stills == now.sources.stills && before.showings.over == now.showings.over)
         return; // ties, cameras and pins are the guide's own
     tasks_.start(
         this, kPictures, [s = session_, g = now](const Progress&) { return withPictures(*s, g); },
         [this](const Session& read) {
             auto s = std::make_shared<Session>(*session_); // it may have been measured anew meanwhile
-            s->films = read.films, s->filmFiles = read.filmFiles;
+            s->films = read.films, s->filmFiles = read.filmFiles, s->stills = read.stills;
             s->over = read.over, s->overName = read.overName, s->overTrouble = read.overTrouble;
             if (!s->overTrouble.empty()) emit failed(QString::fromStdString(s->overTrouble));
             session_ = std::move(s);

@@ -23,6 +23,7 @@ class Desk : public QObject {
     void open(const QString& folder); ///< reads and measures in the background; opened() or failed() follows
     bool isOpen() const { return session_ != nullptr; }
     const Guide& guide() const { return history_->now(); }
+    const Guide& made() const { return made_; } ///< of its edition: what is seen and published
     const Session& session() const { return *session_; }
     std::shared_ptr<const Session> sharedSession() const { return session_; }
     const RoadClock& clock() const { return clock_; } ///< by the guide's tie
@@ -83,6 +84,7 @@ class Desk : public QObject {
     BesideLaps besideLaps_;
     std::unique_ptr<History> history_;
     std::shared_ptr<const Session> session_;
+    Guide made_;
     RoadClock clock_;
     std::shared_ptr<const Speeches> speeches_ = std::make_shared<Speeches>();
     std::shared_ptr<const Cut> cut_ = std::make_shared<Cut>();

@@ -16,7 +16,7 @@ double steadySeconds() {
 } // namespace
 
 Player::Player(Desk& desk, QObject* parent)
-    : QObject(parent), desk_(desk), source_(new FrameSource), otherFull_(thread_), otherInset_(thread_),
+    : QObject(parent), desk_(desk), source_(new FrameSource), otherFull_(thread_), otherInset_(thread_), still_(desk),
       clock_(steadySeconds), sound_(desk), proxy_(desk) {
     source_->moveToThread(&thread_);
     connect(&thread_, &QThread::finished, source_, &QObject::deleteLater);
@@ -30,6 +30,7 @@ Player::Player(Desk& desk, QObject* parent)
                           .arg(lengthS, 0, 'f', 1));
     });
     for (auto* other : {&otherFull_, &otherInset_}) connect(other, &OtherFilm::ready, this, &Player::pictureReady);
+    connect(&still_, &StillInPicture::ready, this, &Player::pictureReady);
     thread_.start();
     timer_.setInterval(kTickMs);
     timer_.setTimerType(Qt::PreciseTimer);
@@ -115,6 +116,7 @@ void Player::show() {
     pictures_ = mode_ == Mode::Guide ? picturesAt(stage(), desk_.cut(), at<GuideTime>(guideS_)) : Pictures{};
     otherFull_.want(desk_.session(), pictures_.full, playing());
     otherInset_.want(desk_.session(), pictures_.inset, playing());
+    still_.want(pictures_.still);
     emit moved();
 }
 
@@ -125,6 +127,7 @@ SceneAt Player::scene() const {
 }
 
 const QImage& Player::full() const {
+    if (pictures_.still && !still_.picture().isNull()) return still_.picture();
     return pictures_.full && !otherFull_.picture().isNull() ? otherFull_.picture() : picture_;
 }
 
@@ -139,7 +142,7 @@ FilmPictures Player::filmPictures() const {
 }
 
 Stage Player::stage() const {
-    auto stage = stageOf(desk_.guide(), desk_.session(), desk_.clock());
+    auto stage = stageOf(desk_.made(), desk_.session(), desk_.clock());
     stage.labels = desk_.labels();
     return stage;
 }

@@ -7,6 +7,7 @@
 #include "studio/playback/other_film.h"
 #include "studio/playback/play_sound.h"
 #include "studio/playback/proxy_making.h"
+#include "studio/playback/still_in_picture.h"
 
 #include <functional>
 #include <QImage>
@@ -71,6 +72,7 @@ class Player : public QObject {
     FrameSource* source_;
     QImage picture_;
     OtherFilm otherFull_, otherInset_;
+    StillInPicture still_;
     Pictures pictures_; ///< that are seen at the playhead
     QTimer timer_;
     std::function<double()> clock_;

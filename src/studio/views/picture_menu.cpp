@@ -20,6 +20,7 @@ void addPictureChoices(QMenu& menu, Desk& desk, BeatId id) {
     add(QObject::tr("as in its pass"), std::nullopt);
     add(QObject::tr("from above: the plan view"), kPlanPicture);
     add(QObject::tr("the film"), PictureOf{});
+    if (!desk.guide().sources.stills.empty()) add(QObject::tr("the picture taken on foot"), kStillPictures);
     const auto& films = desk.guide().sources.films;
     for (std::size_t i = 1; i < films.size(); ++i)
         add(QObject::tr("%1 film %2").arg(QString::fromUtf8(key(films[i].role).data())).arg(i),

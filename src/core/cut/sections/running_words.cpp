@@ -5,16 +5,16 @@
 
 namespace hl {
 namespace {
-constexpr double kBeforeS = 0.15, kLateS = 0.25, kApartS = 0.08;
+constexpr double kBeforeS = 0.15, kLateS = 0.25;
 }
 
-RunningWords::RunningWords(SectionBuilder& out, double fromS, double toS, double rate)
-    : out_(out), start_(out.now()), from_(fromS), to_(toS), rate_(rate), free_(out.now()) {}
+RunningWords::RunningWords(SectionBuilder& out, double fromS, double toS, double rate, double apartS)
+    : out_(out), start_(out.now()), from_(fromS), to_(toS), rate_(rate), apartS_(apartS), free_(out.now()) {}
 
 void RunningWords::put(const std::shared_ptr<const Speech>& speech, double beginS, const FilmWindow& window,
                        CornerId corner) {
-    out_.say(speech, beginS, corner, window, kApartS);
-    free_ = beginS + speech->lengthS + kApartS;
+    out_.say(speech, beginS, corner, window, apartS_);
+    free_ = beginS + speech->lengthS + apartS_;
 }
 
 void RunningWords::call(const std::shared_ptr<const Speech>& speech, double placeFilmS, CornerId corner) {

@@ -254,6 +254,7 @@ void BeatsTable::take(int row, int column) {
 QString BeatsTable::pictureText(const Beat& b) const {
     if (!b.shown) return {};
     if (b.shown->kind == PictureOf::Kind::Plan) return tr(", from above");
+    if (b.shown->kind == PictureOf::Kind::Stills) return tr(", a picture taken on foot");
     for (const auto& f : desk_.guide().sources.films)
         if (f.id == b.shown->film) return tr(", %1 film").arg(QString::fromUtf8(key(f.role).data()));
     return tr(", the film");

@@ -1,7 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/stations/cut/format_menu.h"
 
+#include "core/guide/edition.h"
 #include "store/format_file.h"
+#include "studio/views/edition_menu.h"
 
 #include <QFileDialog>
 #include <QInputDialog>
@@ -96,6 +98,8 @@ void addWishes(QMenu& menu, Desk& desk) {
         add(menu, text, wish.fastest == fastest, change([fastest = fastest](CutWish& w) { w.fastest = fastest; }));
     add(menu, QObject::tr("skip corners that are driven flat"), wish.skipKinks,
         change([](CutWish& w) { w.skipKinks = !w.skipKinks; }));
+    add(menu, QObject::tr("cues are called out in the whole lap"), wish.lapCues,
+        change([](CutWish& w) { w.lapCues = !w.lapCues; }));
     add(menu, QObject::tr("corners driven as one are explained as one"), wish.complexesAsOne,
         change([](CutWish& w) { w.complexesAsOne = !w.complexesAsOne; }));
 }
@@ -142,6 +146,10 @@ void fillFormatMenu(QMenu& menu, Desk& desk, QWidget* owner) {
     menu.addAction(QObject::tr("from a file\u2026"), [&desk, owner] { openFormat(desk, owner); });
     auto* more = menu.addMenu(QObject::tr("How it is cut"));
     addWishes(*more, desk);
+    const auto made = textOf(desk.guide(), desk.guide().edition);
+    auto* edition = menu.addMenu(made.empty() ? QObject::tr("Edition: as driven")
+                                              : QObject::tr("Edition: %1").arg(QString::fromStdString(made)));
+    addEditionChoices(*edition, desk, owner);
     addOfTheCorner(menu, desk);
     menu.addSeparator();
     const double budget = desk.guide().cutWish.budgetS;

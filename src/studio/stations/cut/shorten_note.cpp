@@ -46,9 +46,9 @@ void ShortenNote::look() {
     desk_.tasks().start(
         this, kShortening,
         [g = desk_.guide(), s = desk_.sharedSession(), speeches = desk_.speeches(), budget](const Progress& progress) {
-            return leftOutFirst(g, budget, [&](const Guide& tried) {
-                return progress.cancelled() ? Cut{} : planCut(tried, *s, speeches);
-            });
+            const auto plan = plannerOf(g, *s, speeches);
+            return leftOutFirst(g, budget,
+                                [&](const Guide& tried) { return progress.cancelled() ? Cut{} : plan(tried); });
         },
         [this](std::vector<LeftOut> found) {
             proposals_ = std::move(found);

@@ -3,6 +3,7 @@
 
 #include "core/mark/mark_kind.h"
 #include "picture/tokens.h"
+#include "studio/views/edition_menu.h"
 #include "studio/widgets/paper_table.h"
 
 #include <algorithm>
@@ -63,7 +64,7 @@ QString whereText(const Desk& desk, const Marker& m) {
     const auto from = std::lround(at->atM), to = std::lround(at->toM);
     auto text = from == to ? QObject::tr("%1 m").arg(from) : QObject::tr("%1 to %2 m").arg(from).arg(to);
     if (std::holds_alternative<OnReference>(m.at)) text += QObject::tr(", on the thing");
-    if (!m.variant.empty()) text += QStringLiteral(" \u00b7 ") + QString::fromStdString(m.variant);
+    if (!m.only.variant.empty()) text += QStringLiteral(" \u00b7 ") + variantText(desk.guide(), m.only.variant);
     return text;
 }
 

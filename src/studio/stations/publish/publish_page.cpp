@@ -27,7 +27,8 @@ PublishPage::PublishPage(Desk& desk, QWidget* parent)
     : QWidget(parent), desk_(desk), summary_(new QLabel), verdict_(quiet({})), state_(quiet({})),
       findings_(new CheckList(desk)), folder_(new QLineEdit), from_(new QSpinBox), to_(new QSpinBox),
       render_(plainButton(tr("Render this piece"))), publish_(lampButton(tr("Publish the guide"))),
-      clips_(new QCheckBox(tr("each corner also as a clip of its own"))), cancel_(plainButton(tr("Cancel"))),
+      clips_(new QCheckBox(tr("each corner also as a clip of its own"))),
+      tall_(new QCheckBox(tr("and for a telephone held upright"))), cancel_(plainButton(tr("Cancel"))),
       open_(plainButton(tr("Open the result"))), names_(plainButton(tr("Names not allowed\u2026"))),
       bar_(new QProgressBar) {
     setObjectName(QStringLiteral("sheet"));
@@ -49,7 +50,13 @@ PublishPage::PublishPage(Desk& desk, QWidget* parent)
     open_->setEnabled(false);
     for (auto* b : {publish_, cancel_, open_}) row->addWidget(b);
     row->addStretch();
-    form->addRow(QString(), clips_);
+    tall_->setObjectName(QStringLiteral("tallClips"));
+    auto* clips = new QHBoxLayout;
+    clips->setSpacing(20);
+    clips->addWidget(clips_);
+    clips->addWidget(tall_);
+    clips->addStretch();
+    form->addRow(QString(), clips);
     auto* piece = new QHBoxLayout;
     piece->setSpacing(8);
     for (auto* box : {from_, to_}) box->setRange(0, 36000), box->setSuffix(tr(" s"));
@@ -170,9 +177,9 @@ void PublishPage::start(bool publish) {
     desk_.tasks().start(
         this, kPublishing,
         [g = desk_.guide(), s = desk_.sharedSession(), cut = desk_.sharedCut(), publish, clips = clips_->isChecked(),
-         wish, out](const Progress& progress) -> Result<std::string> {
+         tall = tall_->isChecked(), wish, out](const Progress& progress) -> Result<std::string> {
             if (publish) {
-                auto r = publishGuide(g, *s, *cut, out, {{}, clips}, progress);
+                auto r = publishGuide(g, *s, *cut, out, {{}, clips, tall}, progress);
                 return r ? Result<std::string>((out / "index.html").string()) : Result<std::string>(r.error());
             }
             auto r = hl::render(g, *s, *cut, wish, progress);

@@ -40,7 +40,7 @@ class PublishPage : public QWidget {
     QLineEdit* folder_;
     QSpinBox *from_, *to_;
     QPushButton *render_, *publish_;
-    QCheckBox* clips_;
+    QCheckBox *clips_, *tall_;
     QPushButton *cancel_, *open_, *names_;
     QProgressBar* bar_;
     QString result_;

@@ -3,6 +3,7 @@
 
 #include "core/take/take_sound.h"
 #include "studio/stations/words/slip_text.h"
+#include "studio/views/edition_menu.h"
 #include "studio/widgets/style.h"
 
 #include <cmath>
@@ -264,6 +265,7 @@ void ScriptModel::refreshTimes() {
         tellLevel(b, desk_.speeches().of(id, false));
         b.marks = marksOfSaid(desk_, id, b.said);
         b.notes = found[id];
+        if (const auto told = editionNote(g, *beat); !told.isEmpty()) b.notes.push_back({told, false});
         if (b.own && !beat->takes.front().slips.empty()) {
             const auto& take = beat->takes.front();
             auto text = slipText(take.slips.front(), take.text);

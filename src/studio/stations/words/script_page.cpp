@@ -6,6 +6,7 @@
 #include "studio/stations/words/script_delegate.h"
 #include "studio/stations/words/script_model.h"
 #include "studio/stations/words/word_marks.h"
+#include "studio/views/edition_menu.h"
 #include "studio/views/picture_menu.h"
 #include "studio/widgets/style.h"
 
@@ -236,6 +237,7 @@ void ScriptPage::fillTheseWords() {
     theseWords_->addAction(tr("Later (Ctrl+Shift+Down)"), this, [this] { move(1); });
     theseWords_->addAction(tr("Caption by hand\u2026"), this, &ScriptPage::writeCaption);
     theseWords_->addAction(tr("Remove (Ctrl+Delete)"), this, &ScriptPage::removeBeat);
+    addOnlyInChoices(*theseWords_->addMenu(tr("Editions")), desk_, id);
     if (!cornerOf(desk_.guide(), id)) return;
     addMends();
     theseWords_->addSection(tr("Spoken"));

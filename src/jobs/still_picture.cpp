@@ -1,0 +1,36 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "jobs/still_picture.h"
+
+#include "store/files.h"
+
+#include <algorithm>
+#include <QImageReader>
+#include <QPainter>
+
+namespace hl {
+
+std::filesystem::path stillFile(const Guide& g, const std::filesystem::path& folder, StillId id) {
+    const auto& all = g.sources.stills;
+    const auto on = std::find_if(all.begin(), all.end(), [id](const Still& s) { return s.id == id; });
+    return on == all.end() ? std::filesystem::path() : resolved(folder, on->file);
+}
+
+QImage stillPicture(const std::filesystem::path& file, int width, int height) {
+    QImageReader reader(QString::fromStdString(file.string()));
+    reader.setAutoTransform(true);
+    // A photograph has many times the pixels of the frame: the JPEG reader need not make them all. Its size is told
+    // before it is turned.
+    const auto size = reader.size();
+    const bool turned = reader.transformation() & QImageIOHandler::TransformationRotate90;
+    const QSize room = turned ? QSize(height, width) : QSize(width, height);
+    if (size.isValid()) reader.setScaledSize(size.scaled(room, Qt::KeepAspectRatio));
+    const auto picture = reader.read();
+    if (picture.isNull()) return {};
+    QImage out(width, height, QImage::Format_RGB32);
+    out.fill(Qt::black);
+    QPainter p(&out);
+    p.drawImage((width - picture.width()) / 2, (height - picture.height()) / 2, picture);
+    return out;
+}
+
+} // namespace hl
