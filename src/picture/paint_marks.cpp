@@ -200,11 +200,6 @@ void paintLens(QPainter& p, const QRectF& box, const QImage& film) {
     p.setPen(QPen(QColor(look::kLamp), 2));
     p.drawRect(window);
 }
-
-QString widest(const MarkOnScreen& m) {
-    return QString::fromStdString(m.label + (m.kind->countsDown ? "  000 m" : ""));
-}
-
 } // namespace
 
 double labelWidth(const std::string& words) {
@@ -245,9 +240,9 @@ void paintMarks(QPainter& p, const SceneAt& scene, const FilmPictures& films, st
             box = {m->box->x, m->box->y, m->box->width, m->box->height};
         else if (!scene.labelsPlaced)
             box = freePlace(point(m->kind->labelAt(*m)),
-                            m->window
-                                ? QSizeF(rules.windowWidth, rules.windowHeight)
-                                : QSizeF(metrics.horizontalAdvance(widest(*m)) + 28, kLabelHeight * scene.labelScale),
+                            m->window ? QSizeF(rules.windowWidth, rules.windowHeight)
+                                      : QSizeF(metrics.horizontalAdvance(QString::fromStdString(widestWords(*m))) + 28,
+                                               kLabelHeight * scene.labelScale),
                             taken);
         else
             continue;

@@ -9,7 +9,9 @@ QRectF paintTag(QPainter& p, const SceneAt& scene);                       ///< t
 QRectF paintInset(QPainter& p, const SceneAt& scene, const QImage& film); ///< in the box of the scene's corners
 
 struct CaptionPlace {
-    double middle = kFrameWidth / 2, bottom = 574, width = 820, letterPx = 29;
+    double middle = kFrameWidth / 2, width = 820, letterPx = 29;
+    double bottom = 574;            ///< it grows upwards from there
+    std::optional<double> top = {}; ///< or downwards from here
 };
 QRectF paintCaption(QPainter& p, const QString& text, const CaptionPlace& place);
 

@@ -95,7 +95,8 @@ QRectF paintCaption(QPainter& p, const QString& text, const CaptionPlace& place)
         widest = std::max(widest, line.naturalTextWidth());
     }
     layout.endLayout();
-    const QRectF box(place.middle - widest / 2 - 22, place.bottom - height - 18, widest + 44, height + 16);
+    const double top = place.top.value_or(place.bottom - height - 18);
+    const QRectF box(place.middle - widest / 2 - 22, top, widest + 44, height + 16);
     paintPlate(p, box);
     p.setPen(QColor(look::kMist));
     layout.draw(&p, {place.middle - place.width / 2, box.top() + 8});

@@ -46,7 +46,8 @@ std::vector<QRect> paintTall(QPainter& p, const SceneAt& s, double cropX, const 
     for (const auto& r : paintGauges(p, s)) touched.push_back(r);
     touched.push_back(paintInset(p, s, films.inset));
     // Three lines have room between the film and what stands below.
-    touched.push_back(paintCaption(p, QString::fromStdString(s.caption), {kTallWidth / 2, 1006, kTallWidth - 88, 34}));
+    constexpr CaptionPlace kWords{kTallWidth / 2, kTallWidth - 88, 34, 0, kTallFilmHeight + 24};
+    touched.push_back(paintCaption(p, QString::fromStdString(s.caption), kWords));
     std::vector<QRect> whole;
     const QRect frame(0, 0, static_cast<int>(kTallWidth), static_cast<int>(kTallHeight));
     for (const auto& r : touched)

@@ -4,6 +4,7 @@
 
 #include "core/cut/budget.h"
 #include "core/guide/beat_edits.h"
+#include "core/guide/guide_change.h"
 #include "support/made_guide.h"
 
 #include <algorithm>
@@ -199,4 +200,15 @@ TEST_CASE("in the whole lap cues are called before their places, with silence be
         CHECK(cut.sections.front().shots.size() == 1);
     }
     CHECK(called > 100);
+}
+
+TEST_CASE("an edit of what is said on which day is told as a change, so that the guide is planned anew") {
+    const Made m;
+    CHECK(changeBetween(m.guide, on(m.guide, "wet")).format);
+    CHECK(changeBetween(m.guide, on(m.guide, "", Depth::Basic)).format);
+    CHECK(changeBetween(m.guide, withVariant(m.guide, {"club", "in the club class", {}, "Tern 4"})).format);
+    CHECK(changeBetween(m.guide, withBeatOnlyIn(m.guide, m.first, {"wet", {}})).words);
+    CHECK(changeBetween(m.guide, withBeatInstead(m.guide, m.first, "wet")).words);
+    const auto none = changeBetween(m.guide, m.guide);
+    CHECK_FALSE((none.format || none.spoken() || none.scene || none.sources || none.markers || none.advice));
 }

@@ -89,7 +89,7 @@ std::vector<Appearance> appearances(const Stage& st, const Cut& cut, const std::
             if (m.kind->wordless || (m.label.empty() && !m.kind->window)) continue;
             const auto before = open.find(m.id);
             const auto i = before == open.end() ? all.size() : before->second;
-            if (i == all.size()) all.push_back({m.id, m.label + (m.kind->countsDown ? "  000 m" : ""), m.kind->window});
+            if (i == all.size()) all.push_back({m.id, widestWords(m), m.kind->window});
             all[i].seen.push_back({tick, m.kind->labelAt(m), boundsOf(m), m.speaking});
             still[m.id] = i;
         }
@@ -203,6 +203,8 @@ LabelPlan plannedLabels(const Stage& st, const Cut& cut, const std::function<dou
     std::sort(plan.labels.begin(), plan.labels.end(), [](auto& a, auto& b) { return a.from < b.from; });
     return plan;
 }
+
+std::string widestWords(const MarkOnScreen& m) { return m.label + (m.kind->countsDown ? "  000 m" : ""); }
 
 std::optional<LabelBox> boxAt(const LabelPlan& plan, MarkerId marker, GuideTime t) {
     for (const auto& l : plan.labels) {

@@ -33,6 +33,9 @@ struct LabelRules {
 LabelPlan plannedLabels(const Stage& stage, const Cut& cut, const std::function<double(const std::string&)>& widthOf,
                         LabelRules rules = {});
 
+/// A mark's words with the most metres that may be counted behind them: what needs room.
+std::string widestWords(const MarkOnScreen& mark);
+
 /// Where that mark's words stand; none when it has none at that moment.
 std::optional<LabelBox> boxAt(const LabelPlan& plan, MarkerId marker, GuideTime t);
 

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/cut/tall.h"
 
+#include "core/cut/label_plan.h"
 #include "core/cut/pick_place.h"
 
 #include <algorithm>
@@ -37,7 +38,7 @@ void placeLabelsInside(SceneAt& scene, double cropX, const std::function<double(
         m.window = false;
         if (m.label.empty() || m.kind->wordless) continue;
         const auto at = m.kind->labelAt(m);
-        const double width = widthOf(m.label), right = cropX + kTallCropWidth - kEdge - width;
+        const double width = widthOf(widestWords(m)), right = cropX + kTallCropWidth - kEdge - width;
         const bool seen = at.x > cropX && at.x < cropX + kTallCropWidth && at.y > 0 && at.y < kFrameHeight;
         LabelBox box{std::clamp(at.x - width / 2, cropX + kEdge, std::max(cropX + kEdge, right)),
                      std::clamp(at.y - kAbove - kHeight, kTop, kBottom), width, kHeight};

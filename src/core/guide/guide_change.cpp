@@ -28,7 +28,7 @@ GuideChange changeBetween(const Guide& a, const Guide& b) {
                differs(a, b, [](const GuideCorner& x) { return std::pair(x.advice, x.consequence); });
     c.format = a.cutWish != b.cutWish || a.outline != b.outline || a.showings != b.showings ||
                a.frameRate != b.frameRate || a.loudnessLufs != b.loudnessLufs || a.school != b.school ||
-               a.wordTimes != b.wordTimes;
+               a.wordTimes != b.wordTimes || a.variants != b.variants || a.edition != b.edition;
     return c;
 }
 

@@ -12,7 +12,7 @@ struct GuideChange {
     bool words = false;   ///< beats and cues
     bool advice = false;  ///< and consequence
     bool markers = false;
-    bool format = false; ///< outline, what the picture shows, frame rate
+    bool format = false; ///< outline, what the picture shows, frame rate, edition
     bool facts = false;  ///< the corners were measured anew; not the guide's value
     bool file = false;   ///< saved, or not any more
     bool spoken() const { return words || corners; }

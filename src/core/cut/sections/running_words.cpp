@@ -23,7 +23,8 @@ void RunningWords::call(const std::shared_ptr<const Speech>& speech, double plac
     const double begin = std::max(free_, place - length - kBeforeS);
     const double late = std::max(begin - (place + kLateS), begin + length - guideS(to_));
     if (late > 0) return out_.noRoom(*speech, corner, late, true);
-    put(speech, begin, {at<FootageTime>(from_), at<FootageTime>(std::min(to_, placeFilmS + (length + kLateS) * rate_))},
+    put(speech, begin,
+        {at<FootageTime>(from_), at<FootageTime>(std::min(to_, placeFilmS + (length + kLateS + apartS_) * rate_))},
         corner);
 }
 
