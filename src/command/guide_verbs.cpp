@@ -188,7 +188,8 @@ void addRender(CLI::App& app, Call& s) {
     verb->callback([&s, a] {
         s.work = [a, &s] { return renderAnswer(*a, s); };
         s.tell = [](const json& j, std::ostream& out) {
-            out << j["file"].get<std::string>() << ": " << j["frames"].get<long>() << " frames, "
+            const auto file = j["file"].get<std::string>();
+            out << (file.empty() ? "pieces" : file) << ": " << j["frames"].get<long>() << " frames, "
                 << j["rendered"].get<long>() << " of them made now, in " << j["wall_s"].get<double>() << " s\n";
         };
     });

@@ -213,6 +213,7 @@ Result<RenderReport> renderPieces(const Rendering& r, const LabelPlan& labels, c
             return start < r.wish.fromS - 1e-9 || start >= toS;
         });
     }
+    if (pieces.empty() && r.wish.onlyPieces) return RenderReport{}; // another's share begins and ends elsewhere
     if (pieces.empty())
         return Error{"render.empty", "no piece of the guide begins between these times", "",
                      "times inside " + std::to_string(r.cut.lengthS) + " s"};
@@ -270,7 +271,7 @@ Result<RenderReport> render(const Guide& written, const Session& m, const Cut& c
     const double toS = wish.toS < 0 ? cut.lengthS : std::min(wish.toS, cut.lengthS);
     const FrameTimes times(cut, guide.frameRate);
     const Span span{std::lround(wish.fromS * guide.frameRate), std::lround(toS * guide.frameRate), times};
-    if (span.last <= span.first)
+    if (span.last <= span.first && !wish.onlyPieces)
         return Error{"render.empty", "there is nothing to render between these times", "",
                      "a start before the end, inside " + std::to_string(cut.lengthS) + " s"};
     const auto clock = clockOf(guide, m);

@@ -276,6 +276,11 @@ TEST_CASE("a render that was stopped goes on from its finished pieces, and parts
     const auto elsewhere = render(o.guide, o.session, o.cut, half, {});
     REQUIRE(elsewhere);
     CHECK(elsewhere->rendered > 0);
+    auto beyond = quick("", o.cut.lengthS + 60, o.cut.lengthS + 120); // a share that nothing falls into
+    beyond.onlyPieces = true;
+    const auto nothing = render(o.guide, o.session, o.cut, beyond, {});
+    REQUIRE(nothing);
+    CHECK(nothing->frames == 0);
     const auto rest = render(o.guide, o.session, o.cut, quick(dir / "guide.mp4", 0, -1), {});
     REQUIRE(rest);
     CHECK(rest->rendered < rest->frames - elsewhere->rendered + 1);

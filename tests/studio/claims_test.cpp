@@ -216,3 +216,33 @@ TEST_CASE("the check stands under headings of what to do, leads to the words, an
     CHECK(s.page->isVisible());
     CHECK(s.page->beat() == s.beat);
 }
+
+TEST_CASE("a cue and a caption that differ are mended from the check by the same key") {
+    const ScratchFolder dir;
+    AtWords s(dir);
+    REQUIRE(s.ready);
+    const int gear = *s.desk().factsOf(s.corner(3))->minGear, other = gear == 2 ? 3 : 2;
+    const auto differs = "Down to " + gearWord(other) + " gear.", right = "Down to " + gearWord(gear) + " gear.";
+    s.say(right);
+    s.desk().edit({"cue and caption",
+                   [&](Guide g) { return withCaption(withCue(std::move(g), s.beat, differs), s.beat, differs); }});
+    s.key(Qt::Key_7, Qt::AltModifier);
+    auto* list = s.find<CheckList>("findings");
+    REQUIRE(list);
+    const auto rowSaying = [&](const QString& what) {
+        for (int i = 0; i < list->count(); ++i)
+            if (list->item(i)->text().contains(what)) return i;
+        return -1;
+    };
+    for (const auto* what : {"the cue says", "the caption says"}) {
+        INFO(what);
+        REQUIRE(waitFor([&] { return rowSaying(QString::fromLatin1(what)) >= 0; }));
+        list->setFocus();
+        list->setCurrentRow(rowSaying(QString::fromLatin1(what)));
+        s.key(Qt::Key_M, Qt::ControlModifier);
+        CHECK(waitFor([&] { return rowSaying(QString::fromLatin1(what)) < 0; }));
+    }
+    CHECK(s.words().cue == right);
+    CHECK(s.words().caption == right);
+    CHECK(s.words().words == right);
+}

@@ -65,9 +65,10 @@ Checked::Checked(const Guide& g, const MeasuredCorners& m, const GuideClaims& c)
         if (!measured.of(corner)) continue;
         for (const auto& b : corner.beats) {
             if (!isSaid(guide, b)) continue;
-            for (const auto* text : {&b.words, &b.cue, &b.caption}) {
-                if (text->empty() || (text == &b.caption && b.caption == b.words)) continue;
-                texts.push_back({&corner, &b, text, text == &b.cue, claims.of(*text, b, corner)});
+            for (const auto which : kBeatTexts) {
+                const auto* text = &textOf(b, which);
+                if (text->empty() || (which == BeatText::Caption && b.caption == b.words)) continue;
+                texts.push_back({&corner, &b, which, text, claims.of(*text, b, corner)});
             }
         }
     }

@@ -13,7 +13,7 @@ std::string_view name(Severity s);
 /// A claim in the words of a finding, for what can be done about it at one key.
 struct FoundClaim {
     Claim claim;
-    bool cue = false;                     ///< in the cue instead of the words
+    BeatText in = BeatText::Words;        ///< that claims it
     std::optional<std::string> corrected; ///< the whole text as it is said with what was measured; none: no such words
 };
 
@@ -38,8 +38,8 @@ ToDo toDo(const Finding& f);
 struct ReadText {
     const GuideCorner* corner;
     const Beat* beat;
+    BeatText which;
     const std::string* text;
-    bool cue;
     std::vector<ReadClaim> claims;
 };
 

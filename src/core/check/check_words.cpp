@@ -26,12 +26,14 @@ std::vector<Finding> contradictedWords(const Checked& checked) {
                       r.left ? Severity::Note : Severity::Wrong,
                       t.corner->id,
                       t.beat->id,
-                      "words",
-                      title(*t.corner) + ": the words say \"" + r.said + "\", " + against(r.claim),
+                      std::string(key(t.which)),
+                      title(*t.corner) + ": the " + std::string(key(t.which)) +
+                          (t.which == BeatText::Words ? " say \"" : " says \"") + r.said + "\", " + against(r.claim),
                       r.said,
                       r.claim.measured};
             if (r.left) f.message += "; left: " + r.left->why;
-            f.found = FoundClaim{r.claim, t.cue, corrected(*t.text, r.claim, checked.claims.facts(), t.corner->number)};
+            f.found =
+                FoundClaim{r.claim, t.which, corrected(*t.text, r.claim, checked.claims.facts(), t.corner->number)};
             found.push_back(std::move(f));
         }
     return found;

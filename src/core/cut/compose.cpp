@@ -178,11 +178,13 @@ void fillClose(SceneAt& scene, const Stage& st) {
     scene.cardTitle = "Lap " + lapTimeText(lapS);
     scene.cardText = st.guide.scene.title;
     if (!st.toFind || st.toFind->where.empty()) return;
-    scene.cardRows.push_back({"The best parts of all laps", lapTimeText(st.toFind->idealS),
-                              figure(lapS - st.toFind->idealS, 2) + " s to be found", false});
+    scene.cardRows.push_back(
+        {"The best parts of all laps",
+         lapTimeText(st.toFind->idealS) + ", " + figure(lapS - st.toFind->idealS, 2) + " s to be found", "", false});
     for (const auto& w : st.toFind->where)
         if (const auto* c = cornerWith(st.guide, w.corner))
-            scene.cardRows.push_back({title(*c, st.guide.scene.cornerLabels), figure(w.s, 2) + " s", w.part, false});
+            scene.cardRows.push_back(
+                {title(*c, st.guide.scene.cornerLabels), figure(w.s, 2) + " s " + w.part, "", false});
 }
 
 void fillCard(SceneAt& scene, const Stage& st, const Section& section, const Shot& shot) {

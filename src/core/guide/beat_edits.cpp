@@ -57,6 +57,11 @@ std::string trimmed(std::string s) {
 Guide withWords(Guide g, BeatId id, std::string words) {
     return changedBeat(std::move(g), id, [&](Beat& b) { b.words = words; });
 }
+Guide withText(Guide g, BeatId id, BeatText which, std::string text) {
+    return which == BeatText::Words ? withWords(std::move(g), id, std::move(text))
+           : which == BeatText::Cue ? withCue(std::move(g), id, std::move(text))
+                                    : withCaption(std::move(g), id, std::move(text));
+}
 Guide withCue(Guide g, BeatId id, std::string cue) {
     return changedBeat(std::move(g), id, [&](Beat& b) { b.cue = cue; });
 }

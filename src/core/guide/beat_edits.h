@@ -10,8 +10,9 @@ Guide withWords(Guide g, BeatId beat, std::string words);
 Guide withCue(Guide g, BeatId beat, std::string cue);
 /// A claim of those words stays although it differs; the reason must not be empty. Of the same claim the last counts.
 Guide withClaimLeft(Guide g, BeatId beat, LeftClaim left);
-Guide withCaption(Guide g, BeatId beat, std::string caption); ///< empty: the words are read
-Guide withBeatAt(Guide g, BeatId beat, double atM);           ///< kept inside its corner; beats stay in road order
+Guide withText(Guide g, BeatId beat, BeatText which, std::string text); ///< one of those three
+Guide withCaption(Guide g, BeatId beat, std::string caption);           ///< empty: the words are read
+Guide withBeatAt(Guide g, BeatId beat, double atM); ///< kept inside its corner; beats stay in road order
 /// In another look at its corner; the outline gets the section that speaks it.
 Guide withBeatPass(Guide g, BeatId beat, Pass pass);
 Guide withNewBeat(Guide g, CornerId corner, double atM, std::string words, Pass pass = Pass::Walk);

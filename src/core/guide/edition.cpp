@@ -25,6 +25,18 @@ Conditions under(Conditions c, const Conditions& v) {
     return c;
 }
 
+/// Of one day what is otherwise than on another.
+Conditions whatDiffers(Conditions c, const Conditions& other) {
+    const auto same = [](auto& value, const auto& there) {
+        if (value == there) value = {};
+    };
+    same(c.sky, other.sky), same(c.road, other.road), same(c.rubber, other.rubber), same(c.light, other.light);
+    same(c.tyres, other.tyres), same(c.fuel, other.fuel), same(c.airC, other.airC), same(c.trackC, other.trackC);
+    same(c.windFromRad, other.windFromRad), same(c.windMps, other.windMps), same(c.fuelL, other.fuelL);
+    same(c.minuteOfDay, other.minuteOfDay), same(c.note, other.note);
+    return c;
+}
+
 bool holds(std::string_view variant, std::string_view made, const Conditions& c) {
     return variant.empty() || variant == made || holdsIn(variant, c);
 }
@@ -131,7 +143,7 @@ Guide asEdition(Guide g) {
     const auto told = textOf(g, g.edition);
     if (!told.empty()) g.scene.title += (g.scene.title.empty() ? "" : ", ") + told;
     if (conditions != g.scene.conditions) {
-        const auto day = textOf(g.scene.conditions, g.scene.speedUnit);
+        const auto day = textOf(whatDiffers(g.scene.conditions, conditions), g.scene.speedUnit);
         g.scene.drivenDay = day.empty() ? "on another day" : day;
     }
     g.scene.conditions = conditions;

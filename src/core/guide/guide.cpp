@@ -128,6 +128,12 @@ std::optional<OnRoad> roadPlace(const Guide& g, const Anchor& anchor) {
     return OnRoad{r->atM + on->offsetM, r->atM + on->offsetM, r->lateralM, kMiddle * r->heightM};
 }
 
+std::string_view key(BeatText t) { return t == BeatText::Words ? "words" : t == BeatText::Cue ? "cue" : "caption"; }
+
+const std::string& textOf(const Beat& b, BeatText which) {
+    return which == BeatText::Words ? b.words : which == BeatText::Cue ? b.cue : b.caption;
+}
+
 std::string_view consequenceText(int rating) {
     static constexpr std::string_view texts[] = {"", "room to run off", "a trip over grass or gravel, damage likely",
                                                  "a wall, water or another track: leave a margin every lap"};

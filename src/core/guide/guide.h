@@ -67,6 +67,12 @@ struct Beat {
     friend bool operator==(const Beat&, const Beat&) = default;
 };
 
+/// A text of a beat that somebody hears or reads.
+enum class BeatText { Words, Cue, Caption };
+inline constexpr BeatText kBeatTexts[] = {BeatText::Words, BeatText::Cue, BeatText::Caption};
+std::string_view key(BeatText t); ///< "words", "cue", "caption"
+const std::string& textOf(const Beat& b, BeatText which);
+
 /// Something drawn into the picture. Kinds are listed in core/mark; one that nobody here knows stays what it is.
 struct Marker {
     MarkerId id;

@@ -3,6 +3,7 @@
 
 #include "core/guide/edition.h"
 #include "store/format_file.h"
+#include "studio/widgets/style.h"
 
 #include <QInputDialog>
 #include <QLineEdit>
@@ -64,7 +65,7 @@ QString editionNote(const Guide& g, const Beat& b) {
 void addEditionChoices(QMenu& menu, Desk& desk, QWidget* owner) {
     const auto& g = desk.guide();
     const auto now = g.edition;
-    menu.addSection(QObject::tr("The day and the car"));
+    addHeading(menu, QObject::tr("The day and the car"));
     add(menu, QObject::tr("as the lap was driven"), now.variant.empty(), make(desk, {"", now.depth}));
     for (const auto& v : variantsOf(g))
         add(menu, variantText(g, v.key), now.variant == v.key, make(desk, {v.key, now.depth}));
@@ -76,7 +77,7 @@ void addEditionChoices(QMenu& menu, Desk& desk, QWidget* owner) {
                                desk.edit({QObject::tr("Edition").toStdString(),
                                           [key](Guide x) { return withoutVariant(std::move(x), key); }});
                            });
-    menu.addSection(QObject::tr("For whom"));
+    addHeading(menu, QObject::tr("For whom"));
     add(menu, QObject::tr("every pedal: all looks and numbers"), now.depth == Depth::Advanced,
         make(desk, {now.variant, Depth::Advanced}));
     add(menu, QObject::tr("the basics: one look, few numbers"), now.depth == Depth::Basic,
@@ -93,13 +94,13 @@ void addOnlyInChoices(QMenu& menu, Desk& desk, BeatId id) {
                        [id, wish](Guide g) { return withBeatOnlyIn(std::move(g), id, wish); }});
         });
     };
-    menu.addSection(QObject::tr("Said in"));
+    addHeading(menu, QObject::tr("Said in"));
     only(QObject::tr("every edition"), {});
     only(QObject::tr("the advanced one only"), {is.variant, Depth::Advanced});
     only(QObject::tr("the basic one only"), {is.variant, Depth::Basic});
     const auto all = variantsOf(desk.guide());
     for (const auto& v : all) only(QObject::tr("only %1").arg(variantText(desk.guide(), v.key)), {v.key, is.depth});
-    menu.addSection(QObject::tr("Say it otherwise"));
+    addHeading(menu, QObject::tr("Say it otherwise"));
     for (const auto& v : all)
         menu.addAction(variantText(desk.guide(), v.key), [&desk, id, key = v.key] {
             desk.edit({QObject::tr("Other words").toStdString(),

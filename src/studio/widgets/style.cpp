@@ -4,6 +4,7 @@
 #include "picture/tokens.h"
 
 #include <cmath>
+#include <QWidgetAction>
 
 namespace hl {
 namespace {
@@ -96,7 +97,7 @@ QString studioStyle() {
         "@rule; border-radius: 5px; min-height: 30px; } QScrollBar::add-line, QScrollBar::sub-line { height: 0; width: "
         "0; }"
         "QToolTip { background: @marsh800; color: @mist; border: 1px solid @lamp; }"
-        "QMenu { background: @marsh800; color: @mist; border: 1px solid @marsh600; } QMenu::item { padding: 6px 24px; "
+        "QMenu { background: @marsh800; color: @mist; border: 1px solid @marsh600; } QMenu::item { padding: 4px 24px; "
         "} QMenu::item:selected { background: @marsh700; }"
         "QCheckBox { color: @ink; }");
     const std::pair<const char*, QRgb> words[] = {
@@ -126,6 +127,18 @@ QPushButton* lampButton(const QString& text, QWidget* parent) {
     auto* b = new QPushButton(text, parent);
     b->setObjectName(QStringLiteral("lamp"));
     return b;
+}
+
+void addHeading(QMenu& menu, const QString& text) {
+    if (!menu.isEmpty()) menu.addSeparator();
+    auto* label = new QLabel(text, &menu);
+    label->setStyleSheet(QStringLiteral("color: %1; padding: 6px 24px 2px 14px; font-size: 13px; font-weight: 600")
+                             .arg(QColor(look::kReed).name()));
+    auto* heading = new QWidgetAction(&menu);
+    heading->setDefaultWidget(label);
+    heading->setText(text); // for those who hear the menu
+    heading->setEnabled(false);
+    menu.addAction(heading);
 }
 
 QPushButton* plainButton(const QString& text, QWidget* parent) { return new QPushButton(text, parent); }

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 #include <QLabel>
+#include <QMenu>
 #include <QPushButton>
 
 namespace hl {
@@ -10,6 +11,8 @@ QString studioStyle(); ///< the application's style sheet, made from the tokens
 QLabel* headline(const QString& text, QWidget* parent = nullptr);
 QLabel* quiet(const QString& text, QWidget* parent = nullptr);
 QPushButton* lampButton(const QString& text, QWidget* parent = nullptr); ///< the one thing to do here
+/// A line of small letters over what follows it; sections of a styled menu show none.
+void addHeading(QMenu& menu, const QString& text);
 QPushButton* plainButton(const QString& text, QWidget* parent = nullptr);
 QWidget* sheet(QWidget* parent = nullptr); ///< paper on the desk
 

@@ -1,8 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/stations/cut/beats_table.h"
 
+#include "core/guide/edition.h"
 #include "picture/tokens.h"
 #include "studio/stations/cut/format_menu.h"
+#include "studio/views/edition_menu.h"
 #include "studio/views/picture_menu.h"
 #include "studio/widgets/style.h"
 
@@ -194,9 +196,17 @@ void BeatsTable::refreshTimes() {
     const auto* c = desk_.chosen();
     if (!c) return;
     filling_ = true;
+    for (int row = 0; row < table_->rowCount(); ++row) {
+        const auto* b = beatWith(desk_.guide(), beatOf(row));
+        table_->item(row, Spoken_)->setText(b && !isSaid(desk_.guide(), *b) ? tr("not said") : QString());
+        table_->item(row, Picture)->setText({});
+        table_->item(row, Words)->setToolTip(b ? editionNote(desk_.guide(), *b) : QString());
+    }
     for (const auto& s : desk_.cut().sections) {
         if (!shows(s, c->id) || s.kind != SectionKind::WalkThrough) continue;
-        note_->tell(planText(desk_.cut(), s));
+        const auto made = textOf(desk_.guide(), desk_.guide().edition);
+        note_->tell(planText(desk_.cut(), s) +
+                    (made.empty() ? QString() : tr(" \u00b7 edition: %1").arg(QString::fromStdString(made))));
         for (int row = 0; row < table_->rowCount(); ++row)
             for (const auto& w : s.spoken)
                 if (w.beat() == beatOf(row)) {

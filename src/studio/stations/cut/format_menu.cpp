@@ -4,6 +4,7 @@
 #include "core/guide/edition.h"
 #include "store/format_file.h"
 #include "studio/views/edition_menu.h"
+#include "studio/widgets/style.h"
 
 #include <QFileDialog>
 #include <QInputDialog>
@@ -23,22 +24,26 @@ void choose(Desk& desk, const Format& format) {
     desk.edit({QObject::tr("Format").toStdString(), [format](Guide g) { return withFormat(std::move(g), format); }});
 }
 
-void addFormats(QMenu& menu, Desk& desk) {
+/// What the chosen one is called.
+QString addFormats(QMenu& menu, Desk& desk) {
     const auto all = allFormats();
     const auto& g = desk.guide();
     menu.setToolTipsVisible(true);
-    bool any = false;
+    QString chosen;
     for (std::size_t i = 0; i < all.formats.size(); ++i) {
         const auto& f = all.formats[i];
-        if (i == all.shipped) menu.addSection(QObject::tr("Your own"));
+        if (i == all.shipped) addHeading(menu, QObject::tr("Your own"));
         // Guides of before have none by name: they follow the one that they are cut like.
-        const bool is = !any && followsFormat(g, f) && (g.cutWish.format.empty() || g.cutWish.format == f.key);
-        any |= is;
+        const bool is =
+            chosen.isEmpty() && followsFormat(g, f) && (g.cutWish.format.empty() || g.cutWish.format == f.key);
+        if (is) chosen = QString::fromStdString(f.name);
         add(menu, QString::fromStdString(f.name), is, [&desk, f] {
             choose(desk, f);
         })->setToolTip(QString::fromStdString(f.about));
     }
-    if (!any) add(menu, QObject::tr("One of its own"), true, [] {})->setEnabled(false);
+    if (!chosen.isEmpty()) return chosen;
+    add(menu, QObject::tr("one of its own"), true, [] {})->setEnabled(false);
+    return QObject::tr("one of its own");
 }
 
 void saveFormat(Desk& desk, QWidget* owner) {
@@ -89,10 +94,10 @@ void addWishes(QMenu& menu, Desk& desk) {
                        [w](Guide g) { return withCutWish(std::move(g), w); }});
         };
     };
-    menu.addSection(QObject::tr("A point is shown so"));
+    addHeading(menu, QObject::tr("A point is shown so"));
     for (const auto way : kShowingWays)
         add(menu, wayText(way), wish.way == way, change([way](CutWish& w) { w.way = way; }));
-    menu.addSection(QObject::tr("The picture"));
+    addHeading(menu, QObject::tr("The picture"));
     for (const auto& [text, fastest] : {std::pair(QObject::tr("full speed where nothing is said"), 1.0),
                                         std::pair(QObject::tr("half speed throughout"), 0.5)})
         add(menu, text, wish.fastest == fastest, change([fastest = fastest](CutWish& w) { w.fastest = fastest; }));
@@ -107,7 +112,7 @@ void addWishes(QMenu& menu, Desk& desk) {
 void addOfTheCorner(QMenu& menu, Desk& desk) {
     const auto* c = desk.chosen();
     if (!c) return;
-    menu.addSection(QObject::tr("This corner"));
+    addHeading(menu, QObject::tr("This corner"));
     add(menu, QObject::tr("one of those that matter most"), c->key, [&desk, id = c->id, key = !c->key] {
         desk.edit({QObject::tr("What matters most").toStdString(),
                    [id, key](Guide g) { return withKeyCorner(std::move(g), id, key); }});
@@ -139,11 +144,12 @@ void askBudget(Desk& desk, QWidget* owner) {
 void fillFormatMenu(QMenu& menu, Desk& desk, QWidget* owner) {
     menu.clear();
     if (!desk.isOpen()) return;
-    menu.addSection(QObject::tr("Format"));
-    addFormats(menu, desk);
-    menu.addSeparator();
-    menu.addAction(QObject::tr("keep as a format of your own\u2026"), [&desk, owner] { saveFormat(desk, owner); });
-    menu.addAction(QObject::tr("from a file\u2026"), [&desk, owner] { openFormat(desk, owner); });
+    auto* formats = menu.addMenu(QObject::tr("Format"));
+    const auto chosen = addFormats(*formats, desk);
+    formats->setTitle(QObject::tr("Format: %1").arg(chosen));
+    formats->addSeparator();
+    formats->addAction(QObject::tr("keep as a format of your own\u2026"), [&desk, owner] { saveFormat(desk, owner); });
+    formats->addAction(QObject::tr("from a file\u2026"), [&desk, owner] { openFormat(desk, owner); });
     auto* more = menu.addMenu(QObject::tr("How it is cut"));
     addWishes(*more, desk);
     const auto made = textOf(desk.guide(), desk.guide().edition);
@@ -168,7 +174,7 @@ void addWayChoices(QMenu& menu, Desk& desk, BeatId id) {
                        [id, way](Guide g) { return withBeatWay(std::move(g), id, way); }});
         });
     };
-    menu.addSection(QObject::tr("This point is shown"));
+    addHeading(menu, QObject::tr("This point is shown"));
     choice(QObject::tr("as the guide's are"), std::nullopt);
     for (const auto way : kShowingWays) choice(wayText(way), way);
     add(menu, QObject::tr("they speak of no place: where there is room"), b->anywhere,

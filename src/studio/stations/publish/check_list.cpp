@@ -20,10 +20,11 @@ QString severityText(Severity s) {
     return s == Severity::Warn ? QObject::tr("look") : QObject::tr("note");
 }
 
-/// The claim of a finding where it stands in the words; none where it is no claim, or stands in a cue.
+/// The claim of a finding where it stands in the words, the cue or the caption; none where it is no claim.
 std::optional<WordMark> markOf(const Desk& desk, const Finding& f) {
-    if (!f.found || f.found->cue || !f.beat || !desk.isOpen()) return std::nullopt;
-    for (const auto& m : marksOfSaid(desk, f.beat, asSaid(desk.guide(), desk.session().measured, f.beat)))
+    const auto* b = desk.isOpen() && f.found ? beatWith(desk.guide(), f.beat) : nullptr;
+    if (!b) return std::nullopt;
+    for (const auto& m : marksOfTyped(desk, f.beat, QString::fromStdString(textOf(*b, f.found->in))))
         if (m.read.claim.kind == f.found->claim.kind && m.read.said == f.claim && m.differs()) return m;
     return std::nullopt;
 }
@@ -33,7 +34,7 @@ QString keysOf(const Desk& desk, const Finding& f) {
     const auto* b = m ? beatWith(desk.guide(), f.beat) : nullptr;
     if (!b) return {};
     QStringList keys;
-    if (!correctedWords(desk, f.beat, QString::fromStdString(b->words), *m).isEmpty())
+    if (!correctedWords(desk, f.beat, QString::fromStdString(textOf(*b, f.found->in)), *m).isEmpty())
         keys << QObject::tr("Ctrl+M writes what was measured");
     if (canBeAdvice(*m)) keys << QObject::tr("Ctrl+Shift+M makes it advice");
     keys << QObject::tr("Ctrl+Alt+M leaves it");
@@ -126,7 +127,7 @@ void CheckList::jump() {
 void CheckList::correct() {
     const auto* f = chosen();
     if (!f) return;
-    if (const auto m = markOf(desk_, *f)) correctWords(desk_, f->beat, *m);
+    if (const auto m = markOf(desk_, *f)) correctWords(desk_, f->beat, *m, f->found->in);
 }
 
 void CheckList::advise() {

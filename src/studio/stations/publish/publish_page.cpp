@@ -114,7 +114,7 @@ PublishPage::PublishPage(Desk& desk, QWidget* parent)
 void PublishPage::refresh() {
     const auto& cut = desk_.cut();
     summary_->setText(tr("<b>%1</b>, %2 corners: %3 long; no plan with these words can be shorter than %4.")
-                          .arg(QString::fromStdString(desk_.guide().scene.title).toHtmlEscaped())
+                          .arg(QString::fromStdString(desk_.made().scene.title).toHtmlEscaped())
                           .arg(desk_.guide().corners.size())
                           .arg(clockText(cut.lengthS), clockText(cut.boundS)));
 }

@@ -2,6 +2,7 @@
 #include "studio/stations/words/school_menu.h"
 
 #include "jobs/lap_choice.h"
+#include "studio/widgets/style.h"
 
 #include <QActionGroup>
 
@@ -47,25 +48,25 @@ void fillSchoolMenu(QMenu& menu, Desk& desk, QObject* owner) {
             draft(desk, owner, s, sc);
         });
     };
-    menu.addSection(QObject::tr("Numbers"));
+    addHeading(menu, QObject::tr("Numbers"));
     choice(QObject::tr("in figures"), school.numbers, [](School& s, Scene&) { s.numbers = true; });
     choice(QObject::tr("by feel, without figures"), !school.numbers, [](School& s, Scene&) { s.numbers = false; });
-    menu.addSection(QObject::tr("Depth"));
+    addHeading(menu, QObject::tr("Depth"));
     choice(QObject::tr("every pedal"), school.advanced, [](School& s, Scene&) { s.advanced = true; });
     choice(QObject::tr("marks, gears and line only"), !school.advanced, [](School& s, Scene&) { s.advanced = false; });
-    menu.addSection(QObject::tr("Who"));
+    addHeading(menu, QObject::tr("Who"));
     choice(QObject::tr("to the pupil: brake at ..."), !school.asI, [](School& s, Scene&) { s.asI = false; });
     choice(QObject::tr("of oneself: I brake at ..."), school.asI, [](School& s, Scene&) { s.asI = true; });
-    menu.addSection(QObject::tr("Distances"));
+    addHeading(menu, QObject::tr("Distances"));
     for (const auto& [text, unit] :
          {std::pair(QObject::tr("metres"), DistanceUnit::Metres), std::pair(QObject::tr("yards"), DistanceUnit::Yards),
           std::pair(QObject::tr("car lengths"), DistanceUnit::CarLengths)})
         choice(text, school.distance == unit, [unit](School& s, Scene&) { s.distance = unit; });
-    menu.addSection(QObject::tr("Speeds"));
+    addHeading(menu, QObject::tr("Speeds"));
     for (const auto unit : {SpeedUnit::Kmh, SpeedUnit::Mph})
         choice(QString::fromUtf8(symbol(unit).data()), scene.speedUnit == unit,
                [unit](School&, Scene& s) { s.speedUnit = unit; });
-    menu.addSection(QObject::tr("Corners"));
+    addHeading(menu, QObject::tr("Corners"));
     choice(QObject::tr("by name"), scene.cornerLabels != CornerLabels::Numbers,
            [](School&, Scene& s) { s.cornerLabels = CornerLabels::Both; });
     choice(QObject::tr("by number"), scene.cornerLabels == CornerLabels::Numbers,
@@ -81,13 +82,13 @@ void fillSoundMenu(QMenu& menu, Desk& desk, QObject* owner) {
         a->setChecked(is);
     };
     const auto& g = desk.guide();
-    menu.addSection(QObject::tr("Loudness of the guide"));
+    addHeading(menu, QObject::tr("Loudness of the guide"));
     for (const auto& [lufs, who] :
          {std::pair(-14.0, QObject::tr("-14 LUFS, loud")), std::pair(-16.0, QObject::tr("-16 LUFS, as usual")),
           std::pair(-18.0, QObject::tr("-18 LUFS")), std::pair(-23.0, QObject::tr("-23 LUFS, as broadcast"))})
         choice(who, std::abs(g.loudnessLufs - lufs) < 0.01, QObject::tr("Loudness"),
                [lufs = lufs](Guide x) { return withLoudness(std::move(x), lufs); });
-    menu.addSection(QObject::tr("Your takes"));
+    addHeading(menu, QObject::tr("Your takes"));
     const auto care = g.voiceCare;
     choice(QObject::tr("without rumble below the voice"), care.highPass, QObject::tr("Sound of takes"),
            [care](Guide x) {
@@ -96,7 +97,7 @@ void fillSoundMenu(QMenu& menu, Desk& desk, QObject* owner) {
     choice(QObject::tr("with less noise"), care.lessNoise, QObject::tr("Sound of takes"), [care](Guide x) {
         return withVoiceCare(std::move(x), {care.highPass, !care.lessNoise});
     });
-    menu.addSection(QObject::tr("Captions"));
+    addHeading(menu, QObject::tr("Captions"));
     choice(QObject::tr("with the time of every word"), g.wordTimes, QObject::tr("Captions"),
            [on = !g.wordTimes](Guide x) { return withWordTimes(std::move(x), on); });
 }

@@ -240,7 +240,7 @@ void ScriptPage::fillTheseWords() {
     addOnlyInChoices(*theseWords_->addMenu(tr("Editions")), desk_, id);
     if (!cornerOf(desk_.guide(), id)) return;
     addMends();
-    theseWords_->addSection(tr("Spoken"));
+    addHeading(*theseWords_, tr("Spoken"));
     for (const auto& [text, pass] :
          {std::pair(tr("in the walk-through"), Pass::Walk), std::pair(tr("once more, closer"), Pass::Detail),
           std::pair(tr("at full speed"), Pass::Run), std::pair(tr("from above"), Pass::Above),
@@ -253,7 +253,7 @@ void ScriptPage::fillTheseWords() {
         a->setCheckable(true);
         a->setChecked(b->pass == pass);
     }
-    theseWords_->addSection(tr("Picture meanwhile"));
+    addHeading(*theseWords_, tr("Picture meanwhile"));
     addPictureChoices(*theseWords_, desk_, id);
 }
 
@@ -274,7 +274,7 @@ void ScriptPage::addMends() {
     bool any = false;
     for (const auto& m : model_->beat(r).marks) {
         if (!m.differs()) continue;
-        if (!any) theseWords_->addSection(tr("Against the lap"));
+        if (!any) addHeading(*theseWords_, tr("Against the lap"));
         const auto keys = [&](const QString& text, const char* shortcut) {
             return any ? text : text + QStringLiteral(" (%1)").arg(QString::fromLatin1(shortcut));
         };

@@ -108,12 +108,12 @@ bool canBeAdvice(const WordMark& mark) {
     return mark.differs() && canBeAdvice(mark.read.claim) && topicOf(mark.read.claim).has_value();
 }
 
-void correctWords(Desk& desk, BeatId beat, const WordMark& mark) {
+void correctWords(Desk& desk, BeatId beat, const WordMark& mark, BeatText in) {
     const auto* b = beatWith(desk.guide(), beat);
-    const auto words = b ? correctedWords(desk, beat, QString::fromStdString(b->words), mark) : QString();
+    const auto words = b ? correctedWords(desk, beat, QString::fromStdString(textOf(*b, in)), mark) : QString();
     if (words.isEmpty()) return;
     desk.edit({tr("Words as measured").toStdString(),
-               [beat, words = words.toStdString()](Guide g) { return withWords(std::move(g), beat, words); }});
+               [beat, in, words = words.toStdString()](Guide g) { return withText(std::move(g), beat, in, words); }});
 }
 
 void makeAdvice(Desk& desk, BeatId beat, const WordMark& mark) {

@@ -30,7 +30,8 @@ QString evidenceOf(const WordMark& mark);
 QString correctedWords(const Desk& desk, BeatId beat, const QString& typed, const WordMark& mark);
 bool canBeAdvice(const WordMark& mark); ///< and the corner sheet has a row for it
 
-void correctWords(Desk& desk, BeatId beat, const WordMark& mark); ///< as one edit; nothing where it cannot
+/// In the words, or in the cue or the caption, as one edit; nothing where it cannot.
+void correctWords(Desk& desk, BeatId beat, const WordMark& mark, BeatText in = BeatText::Words);
 void makeAdvice(Desk& desk, BeatId beat, const WordMark& mark);
 void leaveClaim(Desk& desk, BeatId beat, const WordMark& mark, const QString& why);
 /// Asks for the reason; nothing happens without one.
