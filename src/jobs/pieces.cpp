@@ -43,8 +43,9 @@ constexpr const char* kOnCards[] = {"title", "channel", "track", "car", "series"
 /// What every piece depends on: the guide without what is said and authored in its corners, and the files.
 json common(const Guide& g, const Session& s, const RenderWish& wish) {
     auto j = toJson(g);
-    for (const auto* member : {"corners", "section_words", "next_id", "outline", "cut", "school", "voice",
-                               "names_not_allowed", "loudness_lufs", "caption_word_times", "variants", "edition"})
+    for (const auto* member :
+         {"corners", "section_words", "further_laps", "next_id", "outline", "cut", "school", "voice",
+          "names_not_allowed", "loudness_lufs", "caption_word_times", "variants", "edition"})
         j.erase(member);
     for (const auto* member : kOnCards) j["scene"].erase(member);
     j.erase("setup");
@@ -92,7 +93,7 @@ json sectionShown(const Section& s, const LabelPlan& labels, int frameRate) {
         if (l.to > s.start && l.from < s.end)
             placed.push_back({l.marker.value, picture(seconds(l.from)), picture(seconds(l.to)), rounded(l.box.x, 3),
                               rounded(l.box.y, 3), rounded(l.box.width, 3), rounded(l.box.height, 3)});
-    return {name(s.kind), s.corner.value, shots, spoken, placed};
+    return {name(s.kind), s.corner.value, s.lap, shots, spoken, placed};
 }
 
 fs::path folderOf(const fs::path& guide) { return guide / "cache" / "pieces"; }

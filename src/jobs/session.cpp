@@ -176,12 +176,34 @@ Stage stageOf(const Guide& guide, const Session& s, const RoadClock& clock) {
     stage.filmSize = inFrame(s.videoInfo);
     stage.followed = s.followed.get(), stage.beside = s.beside.get(), stage.bonnet = s.bonnet.get();
     stage.over = s.over.get(), stage.overName = s.overName, stage.films = &s.films, stage.measured = &s.measured;
-    stage.heldAgainst = stage.over, stage.stills = &s.stills;
+    stage.heldAgainst = stage.over, stage.stills = &s.stills, stage.laps = s.furtherLaps.get();
     stage.toFind = s.study.toFind ? &*s.study.toFind : nullptr;
     for (const auto& lap : *s.goodLaps) // fastest first
         if (!stage.heldAgainst && lap.lap.number != s.lap) stage.heldAgainst = &lap;
     return stage;
 }
+
+namespace {
+
+/// Those that are told, and that the film shows from line to line.
+std::shared_ptr<const std::map<int, LapOnStage>> toldLaps(const Session& s, const Guide& guide) {
+    if (guide.furtherLaps.empty()) return nullptr;
+    const auto& tie = guide.sources.film().tie;
+    auto laps = std::make_shared<std::map<int, LapOnStage>>();
+    for (const auto& told : guide.furtherLaps) {
+        const auto lap = numbered(s.laps, told.lap);
+        if (!lap || !lap->complete) continue;
+        const double from = seconds(tie.footage(lap->start)), to = seconds(tie.footage(lap->start + lap->time));
+        if (from < 0 || to > s.videoInfo.length.count()) continue;
+        auto trace = traceOf(*s.log, s.laps, *lap, s.trackOrNull());
+        if (!trace) continue;
+        auto clock = roadClock(*trace, tie, s.videoInfo.length);
+        laps->emplace(told.lap, LapOnStage{std::move(*trace), std::move(clock)});
+    }
+    return laps;
+}
+
+} // namespace
 
 Session withPictures(Session s, const Guide& guide) {
     s.films.clear(), s.filmFiles.clear();
@@ -193,6 +215,7 @@ Session withPictures(Session s, const Guide& guide) {
         s.films.push_back({f.id, video->info().length.count()});
         s.filmFiles.push_back({file, video->info()});
     }
+    s.furtherLaps = toldLaps(s, guide);
     s.stills.clear();
     for (const auto& still : guide.sources.stills)
         if (std::filesystem::is_regular_file(resolved(s.folder, still.file))) s.stills.push_back({still.id, still.atM});
@@ -216,6 +239,8 @@ FilmInFrame inFrame(const VideoInfo& film) { return {film.width, film.height}; }
 std::function<Cut(const Guide&)> plannerOf(const Guide& guide, const Session& s, const Speeches& speeches) {
     auto clock = clockOf(guide, s);
     CutSettings settings;
+    if (s.furtherLaps)
+        for (const auto& [number, lap] : *s.furtherLaps) settings.laps[number] = lap.clock;
     settings.seen = seenByCamera(guide, stageOf(guide, s, clock), settings.visibleFarM);
     return [clock = std::move(clock), settings = std::move(settings), &speeches](const Guide& g) {
         return planShortest(g, clock, speeches, settings);

@@ -72,10 +72,11 @@ struct Session {
     Aids aids;                                             ///< of the car, at work in this log
     std::shared_ptr<const std::vector<LapTrace>> goodLaps; ///< the filmed one among them when it is one
     std::optional<Track> track;                            ///< from a file, or learned when the guide was made
-    std::optional<Track> road;        ///< the track, or a stand-in learned from the lap; none without positions
-    MeasuredCorners measured;         ///< the guide's corners, as they were measured
-    std::vector<StillOnStage> stills; ///< the guide's pictures taken on foot that are there
-    LapStudy study;                   ///< how repeatable they are, what went wrong, what an exit is worth
+    std::optional<Track> road; ///< the track, or a stand-in learned from the lap; none without positions
+    MeasuredCorners measured;  ///< the guide's corners, as they were measured
+    std::shared_ptr<const std::map<int, LapOnStage>> furtherLaps; ///< further ones that are told and filmed; null: none
+    std::vector<StillOnStage> stills;                             ///< the guide's pictures taken on foot that are there
+    LapStudy study; ///< how repeatable they are, what went wrong, what an exit is worth
     VideoInfo videoInfo;
     std::shared_ptr<const CarPath> path;               ///< of the whole log on the road; empty without positions
     std::shared_ptr<const Shake> shake;                ///< seen in the film, kept in the cache; null: nobody looked

@@ -52,6 +52,9 @@ Script scriptOf(const Guide& guide, const TakeWish& wish) {
                  kPasses) // the recap is spoken at the end, but in road order it is one with the others
                 for (const auto& b : c.beats)
                     if (b.pass == pass) add(b);
+    if (!wish.corner)
+        for (const auto& l : guide.furtherLaps)
+            for (const auto& b : l.beats) add(b);
     section(SectionKind::Close);
     return out;
 }

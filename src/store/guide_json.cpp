@@ -104,6 +104,16 @@ SectionWords sectionWordsFrom(const JsonView& v) {
     return s;
 }
 
+json write(const FurtherLap& l) {
+    return {{"lap", l.lap}, {"beats", listOf(l.beats, [](const Beat& b) { return withMore(toJson(b), b.more); })}};
+}
+
+FurtherLap furtherLapFrom(const JsonView& v) {
+    FurtherLap l{v.whole("lap"), listOf<Beat>(v, "beats", beatFrom)};
+    keepUnknown(l, v.raw(), write(l));
+    return l;
+}
+
 json write(const School& s) {
     return {{"numbers", s.numbers}, {"advanced", s.advanced}, {"as_i", s.asI}, {"distance", key(s.distance)}};
 }
@@ -130,6 +140,8 @@ json whole(const Guide& g) {
     // What is as usual needs no words.
     if (!g.sectionWords.empty())
         j["section_words"] = listOf(g.sectionWords, [](const SectionWords& s) { return withMore(write(s), s.more); });
+    if (!g.furtherLaps.empty())
+        j["further_laps"] = listOf(g.furtherLaps, [](const FurtherLap& l) { return withMore(write(l), l.more); });
     if (g.school != School{}) j["school"] = write(g.school);
     if (g.voiceCare != VoiceCare{})
         j["voice"] = {{"high_pass", g.voiceCare.highPass}, {"less_noise", g.voiceCare.lessNoise}};
@@ -164,6 +176,7 @@ Result<Guide> guideFrom(const json& j) {
     for (const auto& c : v.at("corners").list()) g.corners.push_back(cornerFrom(c));
     for (const auto& r : v.at("references").list()) g.references.push_back(referenceFrom(r));
     g.sectionWords = listOf<SectionWords>(v, "section_words", sectionWordsFrom);
+    g.furtherLaps = listOf<FurtherLap>(v, "further_laps", furtherLapFrom);
     if (const auto school = v.find("school")) g.school = schoolFrom(*school);
     if (const auto voice = v.find("voice"))
         g.voiceCare = {voice->flag("high_pass", false), voice->flag("less_noise", false)};

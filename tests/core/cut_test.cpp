@@ -3,6 +3,7 @@
 #include "core/cut/budget.h"
 #include "core/cut/cut.h"
 #include "core/cut/key_corners.h"
+#include "core/guide/beat_edits.h"
 #include "core/units/numbers.h"
 #include "core/words/captions.h"
 #include "support/made_guide.h"
@@ -336,4 +337,63 @@ TEST_CASE("key corners are those a person said, else the few before the longest 
     for (const auto& s : cut.sections)
         CHECK((s.kind == SectionKind::WalkThrough) ==
               (s.corner == m.guide.corners[1].id && &s == &cut.sections.front()));
+}
+
+namespace {
+
+/// The same lap later in the film, a little slower.
+RoadClock laterLap(RoadClock clock, double byS, double slower) {
+    const double first = clock.footageS.front();
+    for (auto& s : clock.footageS) s = first + byS + slower * (s - first);
+    clock.footageLengthS = clock.footageS.back() + 10;
+    return clock;
+}
+
+} // namespace
+
+TEST_CASE("further laps are told by their own clocks, where the film shows them, in their own order") {
+    for (unsigned seed = 1; seed <= 60; ++seed) {
+        INFO("seed " << seed);
+        auto m = madeGuide(seed);
+        std::mt19937 rng(seed);
+        m.guide.outline = {{true, {SectionKind::Run}}};
+        for (const int lap : {7, 3, 12}) m.guide = withFurtherLap(std::move(m.guide), lap, true);
+        REQUIRE(m.guide.furtherLaps.size() == 3);
+        CHECK(m.guide.furtherLaps[0].lap == 3);
+        CHECK(has(m.guide.outline, SectionKind::OtherLap));
+        for (int k = 0; k < 6; ++k)
+            m.guide = withNewLapBeat(std::move(m.guide), k % 2 ? 3 : 7,
+                                     std::uniform_real_distribution<double>(100, 2900)(rng),
+                                     "he leaves the door open, so in we go");
+        m.guide = withNewLapBeat(std::move(m.guide), 99, 100, "of a lap that is not told");
+        CutSettings set;
+        set.laps[3] = laterLap(m.clock, 400, 1.1), set.laps[7] = laterLap(m.clock, 900, 0.95); // 12 was not filmed
+        const auto cut = planShortest(m.guide, m.clock, spoken(m.guide), set);
+        std::vector<int> told;
+        for (const auto& s : cut.sections) {
+            if (s.kind != SectionKind::OtherLap) {
+                CHECK(s.lap == 0);
+                continue;
+            }
+            told.push_back(s.lap);
+            const auto& clock = set.laps[s.lap];
+            CHECK(s.spoken.size() == 3);
+            CHECK(seconds(s.shots.front().from) == Approx(seconds(clock.footage(0))).margin(kHair));
+            for (const auto& w : s.spoken) {
+                const double atM = beatWith(m.guide, w.beat())->atM;
+                const double beginM = clock.metre(momentAt(cut, w.start).footage);
+                CHECK(beginM > atM - 90 - kEasedM);
+                CHECK(clock.metre(momentAt(cut, w.end).footage) < atM - 9 + kEasedM);
+            }
+        }
+        CHECK(told == std::vector<int>{3, 7});
+        CHECK(cut.lengthS >= cut.boundS - kHair);
+        bool chapter = false;
+        for (const auto& c : chaptersOf(m.guide, cut)) chapter |= c.title == "Lap 7";
+        CHECK(chapter);
+        // Not told any more: its words are gone with it, and undo would bring them back.
+        const auto without = withFurtherLap(m.guide, 3, false);
+        CHECK(without.furtherLaps.size() == 2);
+        CHECK(planShortest(without, m.clock, spoken(without), set).sections.size() + 1 == cut.sections.size());
+    }
 }

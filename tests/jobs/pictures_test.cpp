@@ -343,3 +343,34 @@ TEST_CASE("the card of another day says that the lap was driven otherwise") {
     REQUIRE_FALSE(scene.cardRows.empty());
     CHECK(scene.cardRows[0].value == "wet");
 }
+
+TEST_CASE("another lap is shown by its own trace: where the car is, how fast, and what was driven") {
+    TwoFilms t;
+    constexpr double kLaterS = 0.7;
+    std::map<int, LapOnStage> laps;
+    LapOnStage other{t.session.trace, t.clock};
+    for (auto& s : other.trace.t) s += kLaterS;
+    for (auto& s : other.clock.footageS) s += kLaterS;
+    for (auto& v : other.trace.v) v *= 0.5;
+    other.trace.lap.start += Seconds(kLaterS);
+    laps.emplace(4, other);
+    auto stage = t.stage();
+    stage.laps = &laps;
+    Cut cut;
+    Section s;
+    s.kind = SectionKind::OtherLap, s.start = at<GuideTime>(0), s.end = at<GuideTime>(1);
+    const auto from = at<FootageTime>(0.9);
+    s.shots = {{ShotKind::Footage, at<GuideTime>(0), at<GuideTime>(1), from, from + Seconds(1), 1, {}}};
+    cut.lengthS = 1;
+    cut.sections = {s};
+    const auto as = [&](int lap) {
+        cut.sections[0].lap = lap;
+        return compose(stage, cut, at<GuideTime>(0.2));
+    };
+    const auto own = as(0), later = as(4), none = as(9);
+    CHECK(own.footage == later.footage);
+    CHECK(later.atM == Approx(own.atM - kLaterS * *own.live.speed).margin(1.5));
+    CHECK(*later.live.speed == Approx(0.5 * *own.live.speed).margin(0.5));
+    CHECK(none.atM == own.atM); // a lap that is not there: the guide's
+    CHECK(as(4).section == SectionKind::OtherLap);
+}

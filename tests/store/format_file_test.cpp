@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/guide/beat_edits.h"
 #include "core/guide/edition.h"
 #include "core/guide/format.h"
 #include "core/guide/validated.h"
@@ -149,6 +150,7 @@ TEST_CASE("editions and what belongs to them go through guide.json unchanged") {
     g.corners.front().markers.push_back({newId<MarkerId>(g), "ring", OnRoad{}, "x"});
     g.corners.front().markers.back().only = {"rain", Depth::Advanced};
     g.edition = {"rain", Depth::Basic};
+    g = withNewLapBeat(withFurtherLap(std::move(g), 5, true), 5, 700, "wait for the straight");
     g.showings.walk.full = kStillPictures;
     REQUIRE(validated(g));
     const auto j = toJson(g);
@@ -161,6 +163,9 @@ TEST_CASE("editions and what belongs to them go through guide.json unchanged") {
     const auto read = guideFrom(newer);
     REQUIRE(read);
     CHECK(toJson(*read)["variants"][0]["grip"] == 0.7);
+    auto twice = g;
+    twice.furtherLaps.push_back({5, {}});
+    CHECK_FALSE(validated(twice));
     auto wrong = j;
     wrong["corners"][0]["beats"][0]["depth"] = "bottomless";
     REQUIRE_FALSE(guideFrom(wrong));

@@ -234,3 +234,29 @@ TEST_CASE("words are said in one edition only, or otherwise on another day, by t
     CHECK(waitFor([&] { return noted(id, QStringLiteral("not in the edition")); }));
     CHECK(waitFor([&] { return !noted(other, QStringLiteral("not in the edition")); }));
 }
+
+TEST_CASE("a further lap has its place in the script, with its words at its own metres") {
+    const ScratchFolder dir;
+    AtScript s(dir);
+    REQUIRE(s.ready);
+    s.desk().edit({"lap", [](Guide g) {
+                       g = withFurtherLap(std::move(g), 7, true);
+                       return withNewLapBeat(std::move(g), 7, 1234, "He is slow out of here: stay close.");
+                   }});
+    const auto id = s.guide().furtherLaps[0].beats[0].id;
+    const int row = s.model().rowOf(id);
+    REQUIRE(row > 0);
+    CHECK(s.model().heading(row - 1) == "Lap 7");
+    CHECK(s.model().data(s.model().index(row, ScriptModel::At), Qt::DisplayRole) == "1234 m");
+    s.page->choose(id);
+    auto* editor = s.write(id);
+    REQUIRE(editor);
+    editor->selectAll();
+    QTest::keyClicks(editor, "Stay close here.");
+    QTest::keyClick(editor, Qt::Key_Return);
+    CHECK(waitFor([&] { return beatWith(s.guide(), id)->words == "Stay close here."; }));
+    s.desk().undo();
+    s.desk().undo();
+    CHECK(s.guide().furtherLaps.empty());
+    CHECK(s.model().rowOf(id) < 0);
+}

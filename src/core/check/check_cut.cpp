@@ -29,7 +29,8 @@ std::optional<double> filmAt(const Section& s, GuideTime t) {
 /// A reference that a beat names must be seen while it is spoken of: ahead of the car, and near enough.
 void outOfSight(const Guide& g, const Cut& cut, const RoadClock& clock, std::vector<Finding>& found) {
     constexpr double kFarM = 180, kPassedM = 4;
-    for (const auto& s : cut.sections)
+    for (const auto& s : cut.sections) {
+        if (s.lap > 0) continue; // by another clock
         for (const auto& w : s.spoken) {
             const auto* b = beatWith(g, w.beat());
             const auto* r =
@@ -53,6 +54,7 @@ void outOfSight(const Guide& g, const Cut& cut, const RoadClock& clock, std::vec
             f.atS = seconds(w.start);
             found.push_back(std::move(f));
         }
+    }
 }
 
 void hurriedCaptions(const Guide& g, const Cut& cut, std::vector<Finding>& found) {

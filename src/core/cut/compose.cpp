@@ -49,9 +49,9 @@ void keepOneOfTwins(std::vector<MarkOnScreen>& marks) {
 }
 
 bool showsIn(const Marker& m, SectionKind pass) {
-    return pass == SectionKind::Lap || pass == SectionKind::Recap ? m.lap
-           : pass == SectionKind::Run                             ? m.run
-                                                                  : m.walk; // of every look that explains
+    return pass == SectionKind::Lap || pass == SectionKind::Recap || pass == SectionKind::OtherLap ? m.lap
+           : pass == SectionKind::Run                                                              ? m.run
+                                      : m.walk; // of every look that explains
 }
 
 /// It fades in far ahead and out when it goes under the car.
@@ -216,6 +216,28 @@ void fillCard(SceneAt& scene, const Stage& st, const Section& section, const Sho
 
 } // namespace
 
+std::optional<Stage> stageOfLap(const Stage& st, const Section& section) {
+    if (section.lap == 0 || !st.laps) return std::nullopt;
+    const auto lap = st.laps->find(section.lap);
+    if (lap == st.laps->end()) return std::nullopt;
+    // What was measured of the guide's lap says nothing of this one; it is held against the guide's.
+    Stage other{st.guide, lap->second.trace, st.road, lap->second.clock, st.filmAspect, st.path, st.shake, st.filmSize};
+    other.followed = st.followed, other.beside = st.beside, other.bonnet = st.bonnet;
+    other.films = st.films, other.stills = st.stills, other.heldAgainst = &st.trace;
+    return other;
+}
+
+namespace {
+
+/// Of another lap: the corner in which the car is.
+const GuideCorner* cornerAround(const Guide& g, double atM) {
+    for (const auto& c : g.corners)
+        if (atM >= c.startM && atM <= c.endM) return &c;
+    return nullptr;
+}
+
+} // namespace
+
 std::optional<CameraPose> poseAt(const Stage& st, FootageTime when) {
     if (!st.road || !st.path) return std::nullopt;
     const auto& film = st.guide.sources.film();
@@ -271,10 +293,12 @@ SceneAt composeAt(const Stage& stage, const GuideCorner* corner, FootageTime t) 
 SceneAt compose(const Stage& stage, const Cut& cut, GuideTime t) {
     const auto now = momentAt(cut, t);
     if (!now.section) return {};
+    if (const auto other = stageOfLap(stage, *now.section)) return compose(*other, cut, t);
     const auto* spoken = spokenAt(cut, t);
     const auto* beat = beatWith(stage.guide, spoken ? spoken->beat() : now.shot->beat);
     const double atM = placeAt(stage.trace, stage.guide.sources.film().tie.log(now.footage));
-    const auto* corner = cornerAt(stage.guide, *now.section, atM, spoken);
+    const auto* corner =
+        now.section->lap > 0 ? cornerAround(stage.guide, atM) : cornerAt(stage.guide, *now.section, atM, spoken);
     auto scene = base(stage, corner, now.footage, now.section->kind, beat, picturesAt(stage, cut, t));
     if (stage.labels)
         placeLabels(scene, *stage.labels, t);

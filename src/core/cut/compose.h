@@ -46,6 +46,12 @@ struct SceneAt {
     PlanPicture plan, planInset; ///< empty when not shown
 };
 
+/// Another lap of the log that the film shows.
+struct LapOnStage {
+    LapTrace trace;
+    RoadClock clock;
+};
+
 /// All that composing needs besides the guide: the lap as measured and the road it was driven on.
 struct Stage {
     const Guide& guide;
@@ -69,12 +75,16 @@ struct Stage {
     const std::vector<FilmOnStage>* films = nullptr;   ///< the guide's other films that are there
     const std::vector<StillOnStage>* stills = nullptr; ///< and its pictures taken on foot
     const TimeToFind* toFind = nullptr;                ///< against the lap's ideal; null: there are no other laps
+    const std::map<int, LapOnStage>* laps = nullptr;   ///< further ones that are told, by number
     const struct LabelPlan* labels = nullptr;          ///< of the whole cut; null: each picture finds room for its own
 };
 
 /// The marks of a corner in the picture of that moment, far to near, each with its words. `spoken`: what is being said.
 std::vector<MarkOnScreen> marksAt(const Stage& stage, const GuideCorner& corner, FootageTime when, SectionKind pass,
                                   const Beat* spoken);
+
+/// The stage for a section of another lap; none for one of the guide's, or of a lap that is not there.
+std::optional<Stage> stageOfLap(const Stage& stage, const Section& section);
 
 /// The guide's camera at a moment of its film.
 std::optional<CameraPose> poseAt(const Stage& stage, FootageTime when);

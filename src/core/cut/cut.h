@@ -63,6 +63,7 @@ struct Section {
     std::vector<Shot> shots;
     std::vector<Spoken> spoken;
     std::vector<CornerId> also = {}; ///< the others of those
+    int lap = 0;                     ///< another of the log than the guide's; 0: the guide's
 };
 bool shows(const Section& section, CornerId corner);
 
@@ -99,6 +100,7 @@ struct SeenAhead {
 };
 
 struct CutSettings {
+    std::map<int, RoadClock> laps = {};    ///< further ones that the film shows, by their number
     std::map<BeatId, SeenAhead> seen = {}; ///< by the camera; what is not in it is seen as below
     double pauseS = 0.25;                  ///< silence after each beat
     double slowest = 0.25;                 ///< slowest moving picture

@@ -73,6 +73,7 @@ Pictures picturesAt(const Stage& st, FootageTime footage, SectionKind pass, cons
 Pictures picturesAt(const Stage& st, const Cut& cut, GuideTime t) {
     const auto now = momentAt(cut, t);
     if (!now.section || now.shot->kind == ShotKind::Card) return {};
+    if (const auto other = stageOfLap(st, *now.section)) return picturesAt(*other, cut, t);
     const auto* spoken = spokenAt(cut, t);
     return picturesAt(st, now.footage, now.section->kind, beatWith(st.guide, spoken ? spoken->beat() : now.shot->beat));
 }

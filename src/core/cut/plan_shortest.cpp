@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The outline, section after section.
 #include "core/cut/key_corners.h"
+#include "core/cut/sections/kinds.h"
 #include "core/cut/sections/paced_section.h"
 #include "core/guide/edition.h"
 
@@ -44,7 +45,11 @@ class Planned {
     Cut plan() {
         for (const auto& part : p_.guide.outline) {
             if (!part.eachCorner) {
-                for (const auto kind : part.sections) add(kind, {});
+                for (const auto kind : part.sections)
+                    if (kind == SectionKind::OtherLap)
+                        addFurtherLaps();
+                    else
+                        add(kind, {});
                 continue;
             }
             const auto groups = groupsOf(p_.guide, p_.clock, part.which);
@@ -64,6 +69,16 @@ class Planned {
     bool isTalkOver(const OutlinePart& part) const {
         return part.which == Which::All && part.sections == std::vector{SectionKind::WalkThrough} &&
                p_.guide.cutWish.way != Way::Full && !p_.guide.cutWish.skipKinks;
+    }
+    /// Those that the film shows.
+    void addFurtherLaps() {
+        for (const auto& lap : p_.guide.furtherLaps) {
+            const auto clock = p_.set.laps.find(lap.lap);
+            if (clock == p_.set.laps.end()) continue;
+            SectionBuilder out(SectionKind::OtherLap, {}, cut_.lengthS);
+            buildOtherLap({p_.guide, clock->second, p_.speeches, p_.set, &lap}, {}, out);
+            take(out.done(), true);
+        }
     }
     void add(SectionKind kind, const Group& group) {
         const auto& plans = sectionPlans();

@@ -76,6 +76,7 @@ double tallCropAt(const Stage& st, const Cut& cut, GuideTime t) {
     constexpr double kStepS = 0.2;
     const auto now = momentAt(cut, t);
     if (!now.section) return kMiddle - kHalf;
+    if (const auto other = stageOfLap(st, *now.section)) return tallCropAt(*other, cut, t);
     double sum = 0, weight = 0;
     for (int k = -kSteps; k <= kSteps; ++k) {
         const auto moment = momentAt(cut, t + Seconds(k * kStepS));
@@ -89,6 +90,9 @@ double tallCropAt(const Stage& st, const Cut& cut, GuideTime t) {
 
 SceneAt composeTall(const Stage& wide, const Cut& cut, GuideTime t, double cropX,
                     const std::function<double(const std::string&)>& labelWidth) {
+    const auto now = momentAt(cut, t);
+    if (const auto other = now.section ? stageOfLap(wide, *now.section) : std::nullopt)
+        return composeTall(*other, cut, t, cropX, labelWidth);
     auto st = wide;
     st.labels = nullptr; // planned for the whole width
     auto scene = compose(st, cut, t);

@@ -14,6 +14,7 @@ struct Place {
     std::vector<Beat>* beats = nullptr;
     GuideCorner* corner = nullptr;
     std::size_t index = 0;
+    bool onLap = false; ///< of a further lap
     Beat& beat() const { return (*beats)[index]; }
 };
 
@@ -27,6 +28,8 @@ std::optional<Place> placeOf(Guide& g, BeatId id) {
         if (auto p = in(c.beats, &c)) return p;
     for (auto& s : g.sectionWords)
         if (auto p = in(s.beats, nullptr)) return p;
+    for (auto& l : g.furtherLaps)
+        if (auto p = in(l.beats, nullptr)) return p->onLap = true, p;
     return std::nullopt;
 }
 
@@ -78,8 +81,8 @@ Guide withCaption(Guide g, BeatId id, std::string caption) {
 }
 
 Guide withBeatAt(Guide g, BeatId id, double atM) {
-    if (const auto p = placeOf(g, id); p && p->corner) {
-        p->beat().atM = std::clamp(atM, p->corner->startM, p->corner->endM);
+    if (const auto p = placeOf(g, id); p && (p->corner || p->onLap)) {
+        p->beat().atM = p->corner ? std::clamp(atM, p->corner->startM, p->corner->endM) : atM;
         inRoadOrder(*p->beats);
     }
     return g;
@@ -116,10 +119,31 @@ Guide withNewSectionBeat(Guide g, SectionKind section, std::string words) {
     return g;
 }
 
+Guide withFurtherLap(Guide g, int lap, bool told) {
+    std::erase_if(g.furtherLaps, [&](const FurtherLap& l) { return l.lap == lap && !told; });
+    const auto is = [lap](const FurtherLap& l) { return l.lap == lap; };
+    if (!told || lap < 1 || std::any_of(g.furtherLaps.begin(), g.furtherLaps.end(), is)) return g;
+    g.furtherLaps.push_back({lap, {}});
+    std::sort(g.furtherLaps.begin(), g.furtherLaps.end(), [](auto& a, auto& b) { return a.lap < b.lap; });
+    g.outline = withSectionOf(std::move(g.outline), SectionKind::OtherLap);
+    return g;
+}
+
+Guide withNewLapBeat(Guide g, int lap, double atM, std::string words) {
+    for (auto& l : g.furtherLaps)
+        if (l.lap == lap) {
+            l.beats.push_back({newId<BeatId>(g), Topic::Free, atM, std::move(words), {}});
+            inRoadOrder(l.beats);
+            break;
+        }
+    return g;
+}
+
 Guide withoutBeat(Guide g, BeatId id) {
     const auto isIt = [id](const Beat& b) { return b.id == id; };
     for (auto& c : g.corners) std::erase_if(c.beats, isIt);
     for (auto& s : g.sectionWords) std::erase_if(s.beats, isIt);
+    for (auto& l : g.furtherLaps) std::erase_if(l.beats, isIt);
     eachBeat(g, [id](Beat& b, const GuideCorner*) {
         if (b.insteadOf == id) b.insteadOf = {};
     });

@@ -18,6 +18,9 @@ Guide withBeatPass(Guide g, BeatId beat, Pass pass);
 Guide withNewBeat(Guide g, CornerId corner, double atM, std::string words, Pass pass = Pass::Walk);
 /// Over the opening, the conditions or the close; the outline gets that section. Others: as it was.
 Guide withNewSectionBeat(Guide g, SectionKind section, std::string words);
+/// Another lap of the log is told, or not any more: then its words go too. The outline gets the section of such laps.
+Guide withFurtherLap(Guide g, int lap, bool told);
+Guide withNewLapBeat(Guide g, int lap, double atM, std::string words); ///< of a lap that is told
 Guide withoutBeat(Guide g, BeatId beat);
 
 /// In front of the words before (-1) or behind those after (1), of the same pass, at the place they had; words of a

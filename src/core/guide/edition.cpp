@@ -134,6 +134,7 @@ bool isSaid(const Guide& g, const Beat& beat) {
 Guide asEdition(Guide g) {
     const auto conditions = conditionsIn(g);
     for (auto& s : g.sectionWords) keep(s.beats, g, conditions);
+    for (auto& l : g.furtherLaps) keep(l.beats, g, conditions);
     for (auto& c : g.corners) {
         keep(c.beats, g, conditions);
         std::erase_if(c.markers, [&](const Marker& m) { return !belongs(m.only, g.edition, conditions); });
@@ -185,6 +186,7 @@ Guide withoutVariant(Guide g, std::string_view key) {
     if (!own || variantNamed(g, key)) return g; // what was said for a usual one still holds on such a day
     const auto only = [key](const auto& x) { return x.only.variant == key; };
     for (auto& s : g.sectionWords) std::erase_if(s.beats, only);
+    for (auto& l : g.furtherLaps) std::erase_if(l.beats, only);
     for (auto& c : g.corners) std::erase_if(c.beats, only), std::erase_if(c.markers, only);
     if (g.edition.variant == key) g.edition.variant.clear();
     return g;
@@ -209,6 +211,8 @@ Guide withBeatInstead(Guide g, BeatId id, std::string_view variant) {
         if (put(s.beats)) return g;
     for (auto& c : g.corners)
         if (put(c.beats)) return g;
+    for (auto& l : g.furtherLaps)
+        if (put(l.beats)) return g;
     return g;
 }
 

@@ -202,6 +202,15 @@ struct SectionWords {
 };
 inline constexpr SectionKind kSpokenSections[] = {SectionKind::Card, SectionKind::Conditions, SectionKind::Close};
 
+/// Another lap of the log that the film shows, told as it went: a pass in traffic, a lap that went wrong. Its words lie
+/// at places of that lap, in road order.
+struct FurtherLap {
+    int lap = 0; ///< its number in the log
+    std::vector<Beat> beats;
+    std::string more = {};
+    friend bool operator==(const FurtherLap&, const FurtherLap&) = default;
+};
+
 /// What is done to takes before they are heard.
 struct VoiceCare {
     bool highPass = false;  ///< what lies below the voice (wind, steps, the desk) goes
@@ -216,6 +225,7 @@ struct Guide {
     std::vector<GuideCorner> corners; ///< in road order
     std::vector<GuideReference> references;
     std::vector<SectionWords> sectionWords; ///< at most one of a section
+    std::vector<FurtherLap> furtherLaps;    ///< in the order in which they are shown
     School school;
     VoiceCare voiceCare;
     std::vector<std::string> notAllowed; ///< names that must not stand in the guide
@@ -240,16 +250,18 @@ GuideCorner* cornerWith(Guide& g, CornerId id);
 const GuideCorner* cornerNumbered(const Guide& g, int number); ///< for what people type
 const Beat* beatWith(const Guide& g, BeatId id);
 Beat* beatWith(Guide& g, BeatId id);
-/// The corner whose beat it is; null for words of a section, and for no beat.
+/// The corner whose beat it is; null for words of a section or a further lap, and for no beat.
 const GuideCorner* cornerOf(const Guide& g, BeatId beat);
 const SectionWords* wordsOf(const Guide& g, SectionKind section); ///< null: none
 
-/// Every beat in the order of the file: `f(beat, corner)`, the corner null for words of a section.
+/// Every beat in the order of the file: `f(beat, corner)`, the corner null for words of a section or a further lap.
 template <class G, class F> void eachBeat(G& g, F f) {
     for (auto& s : g.sectionWords)
         for (auto& b : s.beats) f(b, static_cast<const GuideCorner*>(nullptr));
     for (auto& c : g.corners)
         for (auto& b : c.beats) f(b, static_cast<const GuideCorner*>(&c));
+    for (auto& l : g.furtherLaps)
+        for (auto& b : l.beats) f(b, static_cast<const GuideCorner*>(nullptr));
 }
 
 /// The first film that shows the lap from outside, from above or from behind the car; null: none.

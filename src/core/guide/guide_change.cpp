@@ -21,7 +21,7 @@ GuideChange changeBetween(const Guide& a, const Guide& b) {
     c.sources = a.sources != b.sources;
     c.corners = differs(a, b, [](const GuideCorner& x) -> const Corner& { return x; });
     c.words = differs(a, b, [](const GuideCorner& x) { return std::tie(x.beats, x.shots, x.key); });
-    c.words |= a.sectionWords != b.sectionWords || a.voiceCare != b.voiceCare;
+    c.words |= a.sectionWords != b.sectionWords || a.furtherLaps != b.furtherLaps || a.voiceCare != b.voiceCare;
     c.markers = differs(
         a, b, [](const GuideCorner& x) -> const auto& { return x.markers; });
     c.advice = a.references != b.references ||

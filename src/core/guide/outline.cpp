@@ -6,9 +6,9 @@
 
 namespace hl {
 namespace {
-constexpr std::array<std::string_view, 13> kNames = {"card",   "conditions", "set-up",  "lap",   "walk-through",
-                                                     "run",    "detail",     "above",   "recap", "close",
-                                                     "faults", "outside",    "two-laps"};
+constexpr std::array<std::string_view, 14> kNames = {"card",   "conditions", "set-up",   "lap",      "walk-through",
+                                                     "run",    "detail",     "above",    "recap",    "close",
+                                                     "faults", "outside",    "two-laps", "other-lap"};
 constexpr std::array<std::string_view, 3> kWhich = {"all", "key", "others"};
 } // namespace
 
@@ -76,6 +76,7 @@ Outline withSectionOf(Outline o, SectionKind kind) {
     case SectionKind::TwoLaps:
     case SectionKind::Run: insertBehind(o, true, kind, kind); break;
     case SectionKind::Card: o.insert(o.begin(), OutlinePart{false, {kind}}); break;
+    case SectionKind::OtherLap:
     case SectionKind::Recap: {
         auto at = std::find_if(o.rbegin(), o.rend(), [](const OutlinePart& p) { return p.eachCorner; }).base();
         o.insert(at, OutlinePart{false, {kind}});

@@ -11,8 +11,8 @@ namespace hl {
 /// What a section shows: the opening card, the conditions, the set-up row by row, the lap uninterrupted, a corner pace
 /// by pace, a corner at full speed, a second and closer look at it, the corner from above, what people get wrong in it,
 /// a corner or the lap in a film from outside, the guide's lap and the one it is held against in one picture, the lap
-/// with what to remember, the closing card. One that has nothing to show, or nothing to say where words are all it is
-/// for, takes no time.
+/// with what to remember, the closing card, the further laps one after the other. One that has nothing to show, or
+/// nothing to say where words are all it is for, takes no time.
 enum class SectionKind {
     Card,
     Conditions,
@@ -26,12 +26,13 @@ enum class SectionKind {
     Close,
     Faults,
     Outside,
-    TwoLaps
+    TwoLaps,
+    OtherLap
 };
 inline constexpr SectionKind kSectionKinds[] = {
     SectionKind::Card,    SectionKind::Conditions, SectionKind::Setup, SectionKind::Lap,    SectionKind::WalkThrough,
     SectionKind::Detail,  SectionKind::Run,        SectionKind::Above, SectionKind::Faults, SectionKind::Outside,
-    SectionKind::TwoLaps, SectionKind::Recap,      SectionKind::Close};
+    SectionKind::TwoLaps, SectionKind::OtherLap,   SectionKind::Recap, SectionKind::Close};
 std::string_view name(SectionKind k); ///< stable word for files: "walk-through"
 std::optional<SectionKind> sectionKindOf(std::string_view name);
 bool ofOneCorner(SectionKind k);

@@ -58,6 +58,7 @@ const Showing& Showings::in(SectionKind pass) const {
     switch (pass) {
     case SectionKind::Run: return run;
     case SectionKind::Lap:
+    case SectionKind::OtherLap:
     case SectionKind::Recap: return lap;
     case SectionKind::Above: return kFromAbove;
     case SectionKind::TwoLaps: return kBothLaps;

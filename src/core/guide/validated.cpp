@@ -41,6 +41,7 @@ class Examiner {
         for (std::size_t i = 0; i < g_.corners.size(); ++i) corner(i);
         for (std::size_t i = 0; i < g_.corners.size(); ++i) authored(i);
         sectionWords();
+        furtherLaps();
     }
 
   private:
@@ -91,7 +92,8 @@ class Examiner {
                     tell(at("outline", i), "\"" + std::string(name(kind)) + "\" does not belong there",
                          g_.outline[i].eachCorner
                              ? "sections of one corner: walk-through, detail, run, above, faults, outside, two-laps"
-                             : "sections of the whole lap: card, conditions, set-up, lap, outside, two-laps, recap, "
+                             : "sections of the whole lap: card, conditions, set-up, lap, outside, two-laps, "
+                               "other-lap, recap, "
                                "close");
         between(g_.cutWish.fastest, 0.25, 1, "cut.fastest", "of full speed");
         between(g_.cutWish.budgetS, 0, 1e6, "cut.budget_s", "s");
@@ -210,6 +212,16 @@ class Examiner {
             if (!seen.insert(s.section).second)
                 tell(here + ".section", "\"" + std::string(name(s.section)) + "\" stands twice", "one of a section");
             beats(s.beats, here);
+        }
+    }
+    void furtherLaps() {
+        std::set<int> seen;
+        for (std::size_t i = 0; i < g_.furtherLaps.size(); ++i) {
+            const auto here = at("further_laps", i);
+            const int lap = g_.furtherLaps[i].lap;
+            if (lap < 1) tell(here + ".lap", shown(lap) + " cannot be", "the number of a lap");
+            if (!seen.insert(lap).second) tell(here + ".lap", shown(lap) + " stands twice", "one of a lap");
+            beats(g_.furtherLaps[i].beats, here);
         }
     }
     void authored(std::size_t i) {

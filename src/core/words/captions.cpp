@@ -246,8 +246,10 @@ std::vector<GuideChapter> chaptersOf(const Guide& guide, const Cut& cut) {
         if (!out.empty() && s.corner && out.back().corner == s.corner)
             out.back().endS = seconds(s.end);
         else
-            out.push_back(
-                {seconds(s.start), seconds(s.end), s.corner, c ? cornersTitle(guide, s) : chapterTitle(s.kind)});
+            out.push_back({seconds(s.start), seconds(s.end), s.corner,
+                           c           ? cornersTitle(guide, s)
+                           : s.lap > 0 ? "Lap " + std::to_string(s.lap)
+                                       : chapterTitle(s.kind)});
     }
     return out;
 }

@@ -168,24 +168,38 @@ void Desk::measureIfMoved() {
         });
 }
 
+namespace {
+std::vector<int> lapsTold(const Guide& g) {
+    std::vector<int> laps;
+    for (const auto& l : g.furtherLaps) laps.push_back(l.lap);
+    return laps;
+}
+} // namespace
+
 /// The further films and the lap laid over, when others are wished.
 void Desk::readPictures(const Guide& before) {
     const auto& now = guide();
     const auto sameFile = [](const Film& a, const Film& b) { return a.id == b.id && a.file == b.file; };
     if (std::equal(before.sources.films.begin(), before.sources.films.end(), now.sources.films.begin(),
                    now.sources.films.end(), sameFile) &&
-        before.sources.stills == now.sources.stills && before.showings.over == now.showings.over)
+        before.sources.stills == now.sources.stills &&
+        (now.furtherLaps.empty() || before.sources.film().tie == now.sources.film().tie) &&
+        lapsTold(before) == lapsTold(now) && before.showings.over == now.showings.over)
         return; // ties, cameras and pins are the guide's own
     tasks_.start(
         this, kPictures, [s = session_, g = now](const Progress&) { return withPictures(*s, g); },
         [this](const Session& read) {
             auto s = std::make_shared<Session>(*session_); // it may have been measured anew meanwhile
-            s->films = read.films, s->filmFiles = read.filmFiles, s->stills = read.stills;
+            s->films = read.films, s->filmFiles = read.filmFiles, s->stills = read.stills,
+            s->furtherLaps = read.furtherLaps;
             s->over = read.over, s->overName = read.overName, s->overTrouble = read.overTrouble;
             if (!s->overTrouble.empty()) emit failed(QString::fromStdString(s->overTrouble));
             session_ = std::move(s);
             emit changed({.format = true});
-            emit cutChanged();
+            if (session_->furtherLaps)
+                replan(); // their clocks are the plan's
+            else
+                emit cutChanged();
         });
 }
 

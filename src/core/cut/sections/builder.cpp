@@ -9,7 +9,10 @@
 namespace hl {
 
 FilmWindow windowOf(const Beat& b, const Planning& p, const Group& group) {
-    const double startM = group.front()->startM, endM = group.back()->endM;
+    return windowIn(b, p, group.front()->startM, group.back()->endM);
+}
+
+FilmWindow windowIn(const Beat& b, const Planning& p, double startM, double endM) {
     if (b.anywhere || !std::isfinite(b.atM)) return {p.clock.footage(startM), p.clock.footage(endM)};
     const auto known = p.set.seen.find(b.id);
     const auto seen = known == p.set.seen.end() ? SeenAhead{p.set.visibleFarM, p.set.visibleNearM} : known->second;

@@ -17,6 +17,7 @@ const std::vector<SectionPlan>& sectionPlans() {
         {Faults, buildFaults},
         {Outside, buildOutside},
         {TwoLaps, buildTwoLaps},
+        {OtherLap, buildOtherLap},
         {Recap, buildRecap},
         {Close, buildClose},
     };

@@ -17,6 +17,7 @@ void buildFaults(const Planning& p, const Group& group, SectionBuilder& out);
 void buildOutside(const Planning& p, const Group& group, SectionBuilder& out);
 void buildTwoLaps(const Planning& p, const Group& group, SectionBuilder& out);
 void buildRecap(const Planning& p, const Group& group, SectionBuilder& out);
+void buildOtherLap(const Planning& p, const Group& group, SectionBuilder& out);
 void buildClose(const Planning& p, const Group& group, SectionBuilder& out);
 
 } // namespace hl

@@ -62,6 +62,22 @@ void setByHand(Stretch& s, const GuideCorner& c, Pass pass, const Planning& p) {
                 {p.film(shot.atM), shot.rate > 0 ? p.film(shot.toM) : p.film(shot.atM), shot.rate, shot.standS});
 }
 
+/// Words of one stretch of film; those without a voice are none.
+void addWords(PacedWords& out, const Beat& b, CornerId corner, const FilmWindow& window, const Planning& p) {
+    auto& s = out.stretch;
+    const bool cueOnly = b.way.value_or(Way::Slow) == Way::Full && p.speeches.of(b.id, true);
+    const auto speech = p.speeches.of(b.id, cueOnly);
+    if (!speech) return;
+    s.words.push_back({b.id, seconds(window.from), seconds(window.to), speech->lengthS + p.set.pauseS});
+    if (b.way == Way::Stand && s.way != Way::Stand) {
+        const auto& w = s.words.back();
+        const double at = std::clamp(w.toS, s.fromS, s.toS);
+        s.held.push_back({at, at, 0, standFor(w)});
+    }
+    out.speeches.push_back(speech), out.corners.push_back(corner), out.windows.push_back(window);
+    out.pausesS.push_back(p.set.pauseS);
+}
+
 } // namespace
 
 PacedWords pacedWords(Pass pass, const Planning& p, const Group& group) {
@@ -72,21 +88,8 @@ PacedWords pacedWords(Pass pass, const Planning& p, const Group& group) {
     s.fastest = p.guide.cutWish.fastest;
     for (const auto* c : group) {
         setByHand(s, *c, pass, p);
-        for (const auto& b : c->beats) {
-            if (b.pass != pass) continue;
-            const bool cueOnly = b.way.value_or(Way::Slow) == Way::Full && p.speeches.of(b.id, true);
-            const auto speech = p.speeches.of(b.id, cueOnly);
-            if (!speech) continue;
-            const auto window = windowOf(b, p, group);
-            s.words.push_back({b.id, seconds(window.from), seconds(window.to), speech->lengthS + p.set.pauseS});
-            if (b.way == Way::Stand && s.way != Way::Stand) {
-                const auto& w = s.words.back();
-                const double at = std::clamp(w.toS, s.fromS, s.toS);
-                s.held.push_back({at, at, 0, standFor(w)});
-            }
-            out.speeches.push_back(speech), out.corners.push_back(c->id), out.windows.push_back(window);
-            out.pausesS.push_back(p.set.pauseS);
-        }
+        for (const auto& b : c->beats)
+            if (b.pass == pass) addWords(out, b, c->id, windowOf(b, p, group), p);
     }
     std::stable_sort(s.held.begin(), s.held.end(), [](auto& a, auto& b) { return a.fromS < b.fromS; });
     return out;
@@ -117,6 +120,25 @@ void buildAtFullSpeed(Pass pass, const Planning& p, const Group& group, SectionB
 }
 
 } // namespace
+
+void buildPacedLap(const Planning& p, SectionBuilder& out) {
+    const double endM = p.lapEndM(), from = p.film(0), to = p.film(endM);
+    if (p.guide.cutWish.way == Way::Full) {
+        RunningWords running(out, from, to);
+        for (const auto& b : p.lap->beats) running.say(p.speeches.of(b.id, false), windowIn(b, p, 0, endM), {});
+        return out.play(from, to, 1, "another lap at full speed");
+    }
+    PacedWords words;
+    auto& s = words.stretch;
+    s.fromS = from, s.toS = to, s.fastest = p.guide.cutWish.fastest;
+    s.way = p.guide.cutWish.way == Way::Stand ? Way::Stand : Way::Slow;
+    for (const auto& b : p.lap->beats) addWords(words, b, {}, windowIn(b, p, 0, endM), p);
+    std::stable_sort(s.held.begin(), s.held.end(), [](auto& a, auto& b) { return a.fromS < b.fromS; });
+    const auto pacing = paced(s);
+    sayAll(words, pacing, out.now(), out);
+    layShots(pacing, words, out);
+    out.bound(pacing.boundS);
+}
 
 void buildPaced(Pass pass, const Planning& p, const Group& group, bool alsoSilent, SectionBuilder& out) {
     auto words = pacedWords(pass, p, group);

@@ -17,6 +17,8 @@ struct PacedWords {
 PacedWords pacedWords(Pass pass, const Planning& p, const Group& group);
 
 /// The section of that pass. Without words it is the film at full speed when `alsoSilent`, else nothing.
+/// A further lap, as slow as its words need.
+void buildPacedLap(const Planning& p, SectionBuilder& out);
 void buildPaced(Pass pass, const Planning& p, const Group& group, bool alsoSilent, SectionBuilder& out);
 
 /// The same over many groups in one go, parted where a group begins: one live talk-over. What is said may run on over

@@ -14,7 +14,8 @@ struct Planning {
     const RoadClock& clock;
     const Speeches& speeches;
     const CutSettings& set;
-    bool first = true; ///< no section of this kind stands before it
+    const FurtherLap* lap = nullptr; ///< that is told; null: the guide's, or the clock is not of another
+    bool first = true;               ///< no section of this kind stands before it
     double film(double atM) const { return seconds(clock.footage(atM)); }
     double lapEndM() const { return clock.metres.empty() ? 0 : clock.metres.back() - 1; }
     /// The picture behind cards: the road before the first corner.
@@ -22,6 +23,7 @@ struct Planning {
 };
 
 /// Film s in which the words of a beat may fall.
+FilmWindow windowIn(const Beat& beat, const Planning& p, double startM, double endM); ///< of that stretch
 FilmWindow windowOf(const Beat& beat, const Planning& p, const Group& group);
 
 class SectionBuilder {
@@ -35,6 +37,8 @@ class SectionBuilder {
     void noRoom(const Speech& speech, CornerId corner, double tooLongS, bool leftOut);
     /// Nothing shorter than this can say and show the same; as long as it is when nobody tells.
     void bound(double lengthS) { bound_ = lengthS; }
+
+    void ofLap(int lap) { section_.lap = lap; }
 
     double now() const { return now_; }
     double start() const { return seconds(section_.start); }

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/stations/cut/format_menu.h"
 
+#include "core/guide/beat_edits.h"
 #include "core/guide/edition.h"
 #include "store/format_file.h"
 #include "studio/views/edition_menu.h"
@@ -109,6 +110,25 @@ void addWishes(QMenu& menu, Desk& desk) {
         change([](CutWish& w) { w.complexesAsOne = !w.complexesAsOne; }));
 }
 
+/// Those that the film shows from line to line.
+void addLaps(QMenu& menu, Desk& desk) {
+    const auto& g = desk.guide();
+    const auto& tie = g.sources.film().tie;
+    for (const auto& lap : desk.session().laps.laps) {
+        const double from = seconds(tie.footage(lap.start)), to = seconds(tie.footage(lap.start + lap.time));
+        if (!lap.complete || lap.number == g.sources.lap || from < 0 || to > desk.session().videoInfo.length.count())
+            continue;
+        const bool told = std::any_of(g.furtherLaps.begin(), g.furtherLaps.end(),
+                                      [&](const FurtherLap& l) { return l.lap == lap.number; });
+        add(menu, QObject::tr("lap %1, %2 s").arg(lap.number).arg(lap.time.count(), 0, 'f', 3), told,
+            [&desk, number = lap.number, told] {
+                desk.edit({QObject::tr("Another lap").toStdString(),
+                           [number, told](Guide x) { return withFurtherLap(std::move(x), number, !told); }});
+            });
+    }
+    if (menu.isEmpty()) menu.addAction(QObject::tr("the film shows no other whole lap"))->setEnabled(false);
+}
+
 void addOfTheCorner(QMenu& menu, Desk& desk) {
     const auto* c = desk.chosen();
     if (!c) return;
@@ -156,6 +176,7 @@ void fillFormatMenu(QMenu& menu, Desk& desk, QWidget* owner) {
     auto* edition = menu.addMenu(made.empty() ? QObject::tr("Edition: as driven")
                                               : QObject::tr("Edition: %1").arg(QString::fromStdString(made)));
     addEditionChoices(*edition, desk, owner);
+    addLaps(*menu.addMenu(QObject::tr("Other laps that are told")), desk);
     addOfTheCorner(menu, desk);
     menu.addSeparator();
     const double budget = desk.guide().cutWish.budgetS;

@@ -88,7 +88,7 @@ int ScriptModel::headingOf(CornerId corner) const {
 
 QString ScriptModel::heading(int r) const {
     const auto& w = row(r);
-    if (w.kind == ScriptRow::Kind::Section) return sectionText(w.section);
+    if (w.kind == ScriptRow::Kind::Section) return w.lap > 0 ? tr("Lap %1").arg(w.lap) : sectionText(w.section);
     if (w.kind == ScriptRow::Kind::Pass) return passText(w.pass);
     const auto* c = cornerWith(desk_.guide(), w.corner);
     return c ? QString::fromStdString(title(*c)) : QString();
@@ -100,9 +100,9 @@ QString ScriptModel::beside(int r) const {
     double words = 0;
     int beats = 0, own = 0;
     for (const auto& other : rows_) {
-        const bool mine =
-            other.beat && (w.kind == ScriptRow::Kind::Section ? other.section == w.section && !other.corner
-                                                              : other.corner == w.corner);
+        const bool mine = other.beat && (w.kind == ScriptRow::Kind::Section
+                                             ? other.section == w.section && other.lap == w.lap && !other.corner
+                                             : other.corner == w.corner);
         if (!mine) continue;
         const auto& b = beats_.at(other.beat);
         ++beats, own += b.own, words += b.time.spokenS;
@@ -160,7 +160,10 @@ QVariant ScriptModel::data(const QModelIndex& index, int role) const {
     }
     if (role != Qt::DisplayRole && role != Qt::EditRole) return {};
     switch (index.column()) {
-    case At: return row(index.row()).corner ? QString::number(std::lround(b->atM)) + QStringLiteral(" m") : QString();
+    case At:
+        return row(index.row()).corner || row(index.row()).lap > 0
+                   ? QString::number(std::lround(b->atM)) + QStringLiteral(" m")
+                   : QString();
     case Words: return role == Qt::EditRole ? QString::fromStdString(b->words) : beat(index.row()).words;
     case Cue: return QString::fromStdString(b->cue);
     case Time: return tr("%1 s").arg(beat(index.row()).time.spokenS, 0, 'f', 1);

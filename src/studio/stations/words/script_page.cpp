@@ -165,7 +165,11 @@ void ScriptPage::seek(BeatId id) {
         for (const auto& w : s.spoken)
             if (w.beat() == b->id && !w.cue() && player_.mode() == Player::Mode::Guide)
                 return player_.seekGuide(seconds(w.start) + 0.05);
-    if (cornerOf(desk_.guide(), id)) player_.seekMetre(b->atM - 15);
+    if (cornerOf(desk_.guide(), id)) return player_.seekMetre(b->atM - 15);
+    if (const int row = model_->rowOf(id); row >= 0 && desk_.session().furtherLaps)
+        if (const auto lap = desk_.session().furtherLaps->find(model_->row(row).lap);
+            lap != desk_.session().furtherLaps->end())
+            player_.seekFootage(seconds(lap->second.clock.footage(b->atM - 15)));
 }
 
 /// The beat now spoken is lit.
@@ -186,6 +190,10 @@ void ScriptPage::fillNewWords() {
           std::pair(tr("from above"), Pass::Above), std::pair(tr("to remember, in the last lap"), Pass::Recap)})
         newWords_->addAction(text, this, [this, pass = pass] { addBeat(pass); });
     newWords_->addSeparator();
+    if (desk_.isOpen() && desk_.session().furtherLaps)
+        for (const auto& [lap, there] : *desk_.session().furtherLaps)
+            newWords_->addAction(tr("in lap %1, where the car is").arg(lap), this,
+                                 [this, lap = lap] { addLapBeat(lap); });
     for (const auto& [text, section] : {std::pair(tr("over the opening"), SectionKind::Card),
                                         std::pair(tr("over the conditions"), SectionKind::Conditions),
                                         std::pair(tr("over the close"), SectionKind::Close)})
@@ -197,6 +205,17 @@ void ScriptPage::addBeat(Pass pass) {
     if (!c) return;
     desk_.edit({tr("New words").toStdString(), [id = c->id, at = player_.metre(), pass](Guide g) {
                     return withNewBeat(std::move(g), id, at, {}, pass);
+                }});
+    showNewest();
+}
+
+/// Of another lap, where the car is in it.
+void ScriptPage::addLapBeat(int lap) {
+    const auto& laps = desk_.session().furtherLaps;
+    const auto there = laps ? laps->find(lap) : decltype(laps->begin()){};
+    if (!laps || there == laps->end()) return;
+    desk_.edit({tr("New words").toStdString(), [lap, at = there->second.clock.metre(player_.shown())](Guide g) {
+                    return withNewLapBeat(std::move(g), lap, at, {});
                 }});
     showNewest();
 }

@@ -41,6 +41,7 @@ class ScriptPage : public QWidget {
     void fillNewWords();
     void fillTheseWords();
     void addBeat(Pass pass);
+    void addLapBeat(int lap);
     void addSectionBeat(SectionKind section);
     void showNewest();
     void removeBeat();

@@ -23,6 +23,11 @@ std::vector<ScriptRow> scriptRows(const Guide& g) {
                 if (b.pass == pass) rows.push_back({ScriptRow::Kind::Beat, sectionOf(pass), c.id, pass, b.id});
         }
     }
+    for (const auto& l : g.furtherLaps) {
+        rows.push_back({ScriptRow::Kind::Section, SectionKind::OtherLap, {}, Pass::Walk, {}, l.lap});
+        for (const auto& b : l.beats)
+            rows.push_back({ScriptRow::Kind::Beat, SectionKind::OtherLap, {}, Pass::Walk, b.id, l.lap});
+    }
     section(SectionKind::Close);
     return rows;
 }

@@ -15,10 +15,11 @@ struct ScriptRow {
     CornerId corner;
     Pass pass = Pass::Walk;
     BeatId beat;
+    int lap = 0; ///< of a further lap's heading and beats
     friend bool operator==(const ScriptRow&, const ScriptRow&) = default;
 };
 
-/// In the order one reads: opening, conditions, corner after corner with its passes, close.
+/// In the order one reads: opening, conditions, corner after corner with its passes, further laps, close.
 std::vector<ScriptRow> scriptRows(const Guide& guide);
 
 /// How a beat's words lie in the cut: seconds spoken, and seconds of guide at each pace from its shots.
