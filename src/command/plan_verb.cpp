@@ -59,6 +59,7 @@ json sectionJson(const Guide& g, const Section& section) {
     return {{"kind", name(section.kind)},
             {"corner", numberOf(g, section.corner)},
             {"also_corners", also},
+            {"lap", section.lap > 0 ? json(section.lap) : json(nullptr)},
             {"start_s", rounded(seconds(section.start), 4)},
             {"end_s", rounded(seconds(section.end), 4)},
             {"shots", shots},

@@ -27,10 +27,9 @@ PublishPage::PublishPage(Desk& desk, QWidget* parent)
     : QWidget(parent), desk_(desk), summary_(new QLabel), verdict_(quiet({})), state_(quiet({})),
       findings_(new CheckList(desk)), folder_(new QLineEdit), from_(new QSpinBox), to_(new QSpinBox),
       render_(plainButton(tr("Render this piece"))), publish_(lampButton(tr("Publish the guide"))),
-      clips_(new QCheckBox(tr("each corner also as a clip of its own"))),
-      tall_(new QCheckBox(tr("and for a telephone held upright"))), cancel_(plainButton(tr("Cancel"))),
-      open_(plainButton(tr("Open the result"))), names_(plainButton(tr("Names not allowed\u2026"))),
-      bar_(new QProgressBar) {
+      clips_(new QCheckBox(tr("one of each corner"))), tall_(new QCheckBox(tr("upright, for a telephone"))),
+      cancel_(plainButton(tr("Cancel"))), open_(plainButton(tr("Open the result"))),
+      names_(plainButton(tr("Names not allowed\u2026"))), bar_(new QProgressBar) {
     setObjectName(QStringLiteral("sheet"));
     setAttribute(Qt::WA_StyledBackground);
     auto* column = new QVBoxLayout(this);
@@ -56,7 +55,7 @@ PublishPage::PublishPage(Desk& desk, QWidget* parent)
     clips->addWidget(clips_);
     clips->addWidget(tall_);
     clips->addStretch();
-    form->addRow(QString(), clips);
+    form->addRow(tr("Clips too"), clips);
     auto* piece = new QHBoxLayout;
     piece->setSpacing(8);
     for (auto* box : {from_, to_}) box->setRange(0, 36000), box->setSuffix(tr(" s"));
