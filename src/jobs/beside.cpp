@@ -8,10 +8,6 @@ std::vector<CornerParts> partsFor(const Session& m) {
     return partsOf(m.measured.corners, m.measured.facts, m.trace.lengthM);
 }
 
-PartTimes less(const PartTimes& a, const PartTimes& b) {
-    return {a.entryS - b.entryS, a.middleS - b.middleS, a.exitS - b.exitS, a.straightS - b.straightS};
-}
-
 Result<BesideLap> traced(const Session& m, const CarLog& log, const LapList& laps, const Lap& lap, const Track* track,
                          std::string name) {
     auto trace = traceOf(log, laps, lap, track);
@@ -61,7 +57,7 @@ std::vector<TimeGain> gainsInCorners(const Session& m) {
     for (const auto& lap : *m.goodLaps) {
         const auto times = timesOf(lap, parts);
         for (std::size_t i = 0; i < gains.size(); ++i)
-            if (const auto d = less(own[i], times[i]); d.sum() > gains[i].lost.sum())
+            if (const auto d = own[i] - times[i]; d.sum() > gains[i].lost.sum())
                 gains[i].lost = d, gains[i].bestLap = lap.lap.number;
     }
     return gains;

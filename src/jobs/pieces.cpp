@@ -129,7 +129,7 @@ std::vector<PieceOfFilm> piecesOf(const Guide& g, const Session& s, const Cut& c
         if (end <= begin) continue;
         const bool card = std::any_of(cut.sections[i].shots.begin(), cut.sections[i].shots.end(),
                                       [](const Shot& x) { return x.kind == ShotKind::Card; });
-        const auto shown = (card ? guide["scene"].dump() + guide["setup"].dump() : std::string()) +
+        const auto shown = (card ? guide["scene"].dump() + g.scene.drivenDay + guide["setup"].dump() : std::string()) +
                            sectionShown(cut.sections[i], labels, g.frameRate).dump() +
                            cornersShown(guide, cut.sections[i]).dump();
         const long parts = (end - begin + most - 1) / most;

@@ -58,9 +58,7 @@ LapDelta compareLaps(const LapTrace& reference, const LapTrace& other, const std
     for (double s = 0; s <= reference.lengthM; s += kDeltaStepM)
         d.s.push_back(s), d.behindS.push_back(timeInLap(other, s) - timeInLap(reference, s));
     const auto a = timesOf(reference, parts), b = timesOf(other, parts);
-    for (std::size_t i = 0; i < parts.size(); ++i)
-        d.corners.push_back({b[i].entryS - a[i].entryS, b[i].middleS - a[i].middleS, b[i].exitS - a[i].exitS,
-                             b[i].straightS - a[i].straightS});
+    for (std::size_t i = 0; i < parts.size(); ++i) d.corners.push_back(b[i] - a[i]);
     return d;
 }
 

@@ -11,6 +11,9 @@ namespace hl {
 struct PartTimes {
     double entryS = 0, middleS = 0, exitS = 0, straightS = 0;
     double sum() const { return entryS + middleS + exitS + straightS; }
+    friend PartTimes operator-(const PartTimes& a, const PartTimes& b) {
+        return {a.entryS - b.entryS, a.middleS - b.middleS, a.exitS - b.exitS, a.straightS - b.straightS};
+    }
 };
 
 /// Where the parts of each corner begin, m; ascending from 0 to the lap's length.

@@ -6,10 +6,6 @@
 namespace hl {
 namespace {
 
-PartTimes less(const PartTimes& a, const PartTimes& b) {
-    return {a.entryS - b.entryS, a.middleS - b.middleS, a.exitS - b.exitS, a.straightS - b.straightS};
-}
-
 std::string mostOf(const PartTimes& lost) {
     const std::pair<double, const char*> parts[] = {{lost.entryS, "on the way in"},
                                                     {lost.middleS, "in the middle"},
@@ -33,8 +29,7 @@ std::optional<TimeToFind> timeToFind(const LapTrace& lap, const std::vector<LapT
     for (std::size_t i = 0; i < parts.size(); ++i) {
         const auto& best = laps[ideal.from[i]];
         const double lostS = pieceS(lap, parts, i) - pieceS(best, parts, i);
-        if (lostS >= kWorthS)
-            found.where.push_back({parts[i].corner, lostS, mostOf(less(own[i], timesOf(best, parts)[i]))});
+        if (lostS >= kWorthS) found.where.push_back({parts[i].corner, lostS, mostOf(own[i] - timesOf(best, parts)[i])});
     }
     std::sort(found.where.begin(), found.where.end(), [](auto& a, auto& b) { return a.s > b.s; });
     if (found.where.size() > kMost) found.where.resize(kMost);

@@ -123,7 +123,7 @@ void Player::show() {
 SceneAt Player::scene() const {
     if (!desk_.isOpen()) return {};
     if (mode_ == Mode::Guide) return compose(stage(), desk_.cut(), at<GuideTime>(guideS_));
-    return composeAt(stage(), desk_.chosen(), at<FootageTime>(footageS_));
+    return composeAt(stage(), cornerWith(desk_.made(), desk_.corner()), at<FootageTime>(footageS_));
 }
 
 const QImage& Player::full() const {

@@ -11,13 +11,6 @@
 namespace hl {
 namespace {
 
-QAction* add(QMenu& menu, const QString& text, bool is, std::function<void()> choose) {
-    auto* a = menu.addAction(text, std::move(choose));
-    a->setCheckable(true);
-    a->setChecked(is);
-    return a;
-}
-
 std::function<void()> make(Desk& desk, Edition edition) {
     return [&desk, edition] {
         desk.edit(
@@ -66,9 +59,9 @@ void addEditionChoices(QMenu& menu, Desk& desk, QWidget* owner) {
     const auto& g = desk.guide();
     const auto now = g.edition;
     addHeading(menu, QObject::tr("The day and the car"));
-    add(menu, QObject::tr("as the lap was driven"), now.variant.empty(), make(desk, {"", now.depth}));
+    addChoice(menu, QObject::tr("as the lap was driven"), now.variant.empty(), make(desk, {"", now.depth}));
     for (const auto& v : variantsOf(g))
-        add(menu, variantText(g, v.key), now.variant == v.key, make(desk, {v.key, now.depth}));
+        addChoice(menu, variantText(g, v.key), now.variant == v.key, make(desk, {v.key, now.depth}));
     menu.addAction(QObject::tr("another\u2026"), [&desk, owner] { askVariant(desk, owner); });
     for (const auto& v : g.variants)
         if (v.key == now.variant)
@@ -78,10 +71,10 @@ void addEditionChoices(QMenu& menu, Desk& desk, QWidget* owner) {
                                           [key](Guide x) { return withoutVariant(std::move(x), key); }});
                            });
     addHeading(menu, QObject::tr("For whom"));
-    add(menu, QObject::tr("every pedal: all looks and numbers"), now.depth == Depth::Advanced,
-        make(desk, {now.variant, Depth::Advanced}));
-    add(menu, QObject::tr("the basics: one look, few numbers"), now.depth == Depth::Basic,
-        make(desk, {now.variant, Depth::Basic}));
+    addChoice(menu, QObject::tr("every pedal: all looks and numbers"), now.depth == Depth::Advanced,
+              make(desk, {now.variant, Depth::Advanced}));
+    addChoice(menu, QObject::tr("the basics: one look, few numbers"), now.depth == Depth::Basic,
+              make(desk, {now.variant, Depth::Basic}));
 }
 
 void addOnlyInChoices(QMenu& menu, Desk& desk, BeatId id) {
@@ -89,7 +82,7 @@ void addOnlyInChoices(QMenu& menu, Desk& desk, BeatId id) {
     if (!b) return;
     const auto is = b->only;
     const auto only = [&](const QString& text, OnlyIn wish) {
-        add(menu, text, is == wish, [&desk, id, wish] {
+        addChoice(menu, text, is == wish, [&desk, id, wish] {
             desk.edit({QObject::tr("Edition of words").toStdString(),
                        [id, wish](Guide g) { return withBeatOnlyIn(std::move(g), id, wish); }});
         });

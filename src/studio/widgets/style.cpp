@@ -141,6 +141,13 @@ void addHeading(QMenu& menu, const QString& text) {
     menu.addAction(heading);
 }
 
+QAction* addChoice(QMenu& menu, const QString& text, bool holds, std::function<void()> choose) {
+    auto* a = menu.addAction(text, std::move(choose));
+    a->setCheckable(true);
+    a->setChecked(holds);
+    return a;
+}
+
 QPushButton* plainButton(const QString& text, QWidget* parent) { return new QPushButton(text, parent); }
 
 QWidget* sheet(QWidget* parent) {

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
+#include <functional>
 #include <QLabel>
 #include <QMenu>
 #include <QPushButton>
@@ -13,6 +14,8 @@ QLabel* quiet(const QString& text, QWidget* parent = nullptr);
 QPushButton* lampButton(const QString& text, QWidget* parent = nullptr); ///< the one thing to do here
 /// A line of small letters over what follows it; sections of a styled menu show none.
 void addHeading(QMenu& menu, const QString& text);
+/// An entry that is ticked while it holds.
+QAction* addChoice(QMenu& menu, const QString& text, bool holds, std::function<void()> choose);
 QPushButton* plainButton(const QString& text, QWidget* parent = nullptr);
 QWidget* sheet(QWidget* parent = nullptr); ///< paper on the desk
 

@@ -14,13 +14,6 @@
 namespace hl {
 namespace {
 
-QAction* add(QMenu& menu, const QString& text, bool is, std::function<void()> choose) {
-    auto* a = menu.addAction(text, std::move(choose));
-    a->setCheckable(true);
-    a->setChecked(is);
-    return a;
-}
-
 void choose(Desk& desk, const Format& format) {
     desk.edit({QObject::tr("Format").toStdString(), [format](Guide g) { return withFormat(std::move(g), format); }});
 }
@@ -38,12 +31,12 @@ QString addFormats(QMenu& menu, Desk& desk) {
         const bool is =
             chosen.isEmpty() && followsFormat(g, f) && (g.cutWish.format.empty() || g.cutWish.format == f.key);
         if (is) chosen = QString::fromStdString(f.name);
-        add(menu, QString::fromStdString(f.name), is, [&desk, f] {
+        addChoice(menu, QString::fromStdString(f.name), is, [&desk, f] {
             choose(desk, f);
         })->setToolTip(QString::fromStdString(f.about));
     }
     if (!chosen.isEmpty()) return chosen;
-    add(menu, QObject::tr("one of its own"), true, [] {})->setEnabled(false);
+    addChoice(menu, QObject::tr("one of its own"), true, [] {})->setEnabled(false);
     return QObject::tr("one of its own");
 }
 
@@ -97,17 +90,18 @@ void addWishes(QMenu& menu, Desk& desk) {
     };
     addHeading(menu, QObject::tr("A point is shown so"));
     for (const auto way : kShowingWays)
-        add(menu, wayText(way), wish.way == way, change([way](CutWish& w) { w.way = way; }));
+        addChoice(menu, wayText(way), wish.way == way, change([way](CutWish& w) { w.way = way; }));
     addHeading(menu, QObject::tr("The picture"));
     for (const auto& [text, fastest] : {std::pair(QObject::tr("full speed where nothing is said"), 1.0),
                                         std::pair(QObject::tr("half speed throughout"), 0.5)})
-        add(menu, text, wish.fastest == fastest, change([fastest = fastest](CutWish& w) { w.fastest = fastest; }));
-    add(menu, QObject::tr("skip corners that are driven flat"), wish.skipKinks,
-        change([](CutWish& w) { w.skipKinks = !w.skipKinks; }));
-    add(menu, QObject::tr("cues are called out in the whole lap"), wish.lapCues,
-        change([](CutWish& w) { w.lapCues = !w.lapCues; }));
-    add(menu, QObject::tr("corners driven as one are explained as one"), wish.complexesAsOne,
-        change([](CutWish& w) { w.complexesAsOne = !w.complexesAsOne; }));
+        addChoice(menu, text, wish.fastest == fastest,
+                  change([fastest = fastest](CutWish& w) { w.fastest = fastest; }));
+    addChoice(menu, QObject::tr("skip corners that are driven flat"), wish.skipKinks,
+              change([](CutWish& w) { w.skipKinks = !w.skipKinks; }));
+    addChoice(menu, QObject::tr("cues are called out in the whole lap"), wish.lapCues,
+              change([](CutWish& w) { w.lapCues = !w.lapCues; }));
+    addChoice(menu, QObject::tr("corners driven as one are explained as one"), wish.complexesAsOne,
+              change([](CutWish& w) { w.complexesAsOne = !w.complexesAsOne; }));
 }
 
 /// Those that the film shows from line to line.
@@ -120,11 +114,11 @@ void addLaps(QMenu& menu, Desk& desk) {
             continue;
         const bool told = std::any_of(g.furtherLaps.begin(), g.furtherLaps.end(),
                                       [&](const FurtherLap& l) { return l.lap == lap.number; });
-        add(menu, QObject::tr("lap %1, %2 s").arg(lap.number).arg(lap.time.count(), 0, 'f', 3), told,
-            [&desk, number = lap.number, told] {
-                desk.edit({QObject::tr("Another lap").toStdString(),
-                           [number, told](Guide x) { return withFurtherLap(std::move(x), number, !told); }});
-            });
+        addChoice(menu, QObject::tr("lap %1, %2 s").arg(lap.number).arg(lap.time.count(), 0, 'f', 3), told,
+                  [&desk, number = lap.number, told] {
+                      desk.edit({QObject::tr("Another lap").toStdString(),
+                                 [number, told](Guide x) { return withFurtherLap(std::move(x), number, !told); }});
+                  });
     }
     if (menu.isEmpty()) menu.addAction(QObject::tr("the film shows no other whole lap"))->setEnabled(false);
 }
@@ -133,7 +127,7 @@ void addOfTheCorner(QMenu& menu, Desk& desk) {
     const auto* c = desk.chosen();
     if (!c) return;
     addHeading(menu, QObject::tr("This corner"));
-    add(menu, QObject::tr("one of those that matter most"), c->key, [&desk, id = c->id, key = !c->key] {
+    addChoice(menu, QObject::tr("one of those that matter most"), c->key, [&desk, id = c->id, key = !c->key] {
         desk.edit({QObject::tr("What matters most").toStdString(),
                    [id, key](Guide g) { return withKeyCorner(std::move(g), id, key); }});
     });
@@ -190,7 +184,7 @@ void addWayChoices(QMenu& menu, Desk& desk, BeatId id) {
     if (!b) return;
     const auto is = b->way;
     const auto choice = [&](const QString& text, std::optional<Way> way) {
-        add(menu, text, is == way, [&desk, id, way] {
+        addChoice(menu, text, is == way, [&desk, id, way] {
             desk.edit({QObject::tr("How words are shown").toStdString(),
                        [id, way](Guide g) { return withBeatWay(std::move(g), id, way); }});
         });
@@ -198,11 +192,11 @@ void addWayChoices(QMenu& menu, Desk& desk, BeatId id) {
     addHeading(menu, QObject::tr("This point is shown"));
     choice(QObject::tr("as the guide's are"), std::nullopt);
     for (const auto way : kShowingWays) choice(wayText(way), way);
-    add(menu, QObject::tr("they speak of no place: where there is room"), b->anywhere,
-        [&desk, id, anywhere = !b->anywhere] {
-            desk.edit({QObject::tr("Place of the words").toStdString(),
-                       [id, anywhere](Guide g) { return withBeatAnywhere(std::move(g), id, anywhere); }});
-        });
+    addChoice(menu, QObject::tr("they speak of no place: where there is room"), b->anywhere,
+              [&desk, id, anywhere = !b->anywhere] {
+                  desk.edit({QObject::tr("Place of the words").toStdString(),
+                             [id, anywhere](Guide g) { return withBeatAnywhere(std::move(g), id, anywhere); }});
+              });
 }
 
 } // namespace hl
