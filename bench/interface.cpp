@@ -1,14 +1,19 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // How long the interface's thread is away while a person works: opening, playing, dragging, editing, publishing beside
 // it.
+#include "core/guide/beat_edits.h"
+#include "core/units/numbers.h"
 #include "report.h"
 #include "store/guide_file.h"
 #include "studio/main_window.h"
 #include "studio/stations/publish/publish_page.h"
+#include "studio/views/stretch_view.h"
 #include "studio/widgets/style.h"
 
+#include <algorithm>
 #include <QApplication>
 #include <QElapsedTimer>
+#include <QEventLoop>
 #include <QTest>
 
 namespace hl::bench {
@@ -28,6 +33,32 @@ template <class Work> double longest(MainWindow& w, Work work) {
     work();
     QTest::qWait(50);
     return w.stalls().longestMs();
+}
+
+/// From an edit of words, in the cut station, until the cut is planned anew and the view painted: the middle of twenty,
+/// ms. The scratch voice speaks the new words meanwhile.
+double keystrokeToStretch(MainWindow& w) {
+    w.go(QStringLiteral("Cut"));
+    QTest::qWait(500);
+    auto* view = w.findChild<StretchView*>();
+    if (!view) return kNaN;
+    std::vector<double> ms;
+    const std::string typed = "Brake at the board and let it run.";
+    for (std::size_t n = 1; n <= 20; ++n) {
+        QElapsedTimer t;
+        QEventLoop until;
+        const auto planned = QObject::connect(&w.desk(), &Desk::cutChanged, &until, &QEventLoop::quit);
+        const auto id = w.desk().guide().corners[2].beats.front().id;
+        t.start();
+        w.desk().edit({"words", [&](Guide g) { return withWords(std::move(g), id, typed.substr(0, 10 + n)); }});
+        until.exec();
+        view->repaint();
+        ms.push_back(static_cast<double>(t.nsecsElapsed()) / 1e6);
+        QObject::disconnect(planned);
+        QTest::qWait(60);
+    }
+    std::sort(ms.begin(), ms.end());
+    return ms[ms.size() / 2];
 }
 
 } // namespace
@@ -78,6 +109,7 @@ Report stallsOfInterface(const fs::path& demo) {
                      QTest::qWait(40);
                  }
              }));
+        r.push_back({"a keystroke until the stretch view is of it", keystrokeToStretch(w), "ms", 16});
         told("working while the guide is published", longest(w, [&] {
                  w.go(QStringLiteral("Publish"));
                  auto* page = w.findChild<PublishPage*>();

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What is worth a look: in words, in parts that are missing, and in the finished plan.
 #include "core/check/check.h"
+#include "core/guide/edition.h"
 #include "core/guide/edits.h"
 #include "core/words/captions.h"
 
@@ -280,4 +281,47 @@ TEST_CASE("a mark that never shows its words, and a corner that takes far more t
     CHECK(toDo(tooLong[0]) == ToDo::Shorten);
     g.corners[2].consequence = 3; // where it hurts nobody counts seconds
     CHECK(checkCut(g, longer, evenClock(), nullptr).empty());
+}
+
+TEST_CASE("words of another day are held against no lap of this one, and words that are not said against none") {
+    Made m;
+    m.says(1, Topic::Gears, "I use second here.");
+    const auto beat = m.guide.corners[0].beats[0].id;
+    REQUIRE(m.of("claims.gear").size() == 1);
+    auto dry = m.guide;
+    m.guide = withBeatOnlyIn(dry, beat, {"wet", {}});
+    CHECK(m.of("claims.gear").empty());
+    m.guide.edition.variant = "wet"; // said, but of the wet
+    CHECK(m.of("claims.gear").empty());
+    m.guide = withBeatOnlyIn(dry, beat, {"dry", {}});
+    CHECK(m.of("claims.gear").size() == 1); // the lap was driven in the dry
+    m.guide.edition.variant = "wet";
+    CHECK(m.of("claims.gear").empty());
+    m.guide = withBeatOnlyIn(dry, beat, {{}, Depth::Basic});
+    CHECK(m.of("claims.gear").empty());
+    m.guide.edition.depth = Depth::Basic;
+    CHECK(m.of("claims.gear").size() == 1);
+}
+
+TEST_CASE("words without room are told, but for the calls over a whole lap") {
+    Made m;
+    m.says(1, Topic::Brake, "Brake at the 50 board.");
+    const auto beat = m.guide.corners[0].beats[0].id;
+    auto cut = cutOf(m, beat, 0, 2);
+    const auto findings = [&](SectionKind section, bool leftOut) {
+        cut.noRoom = {{beat, m.guide.corners[0].id, section, 1.2, 3, leftOut}};
+        auto all = checkCut(m.guide, cut, evenClock(), nullptr);
+        std::erase_if(all, [](const Finding& f) { return !f.rule.starts_with("room."); });
+        return all;
+    };
+    const auto late = findings(SectionKind::WalkThrough, false);
+    REQUIRE(late.size() == 1);
+    CHECK(late[0].rule == "room.late");
+    CHECK(late[0].severity == Severity::Warn);
+    CHECK(late[0].beat == beat);
+    CHECK(toDo(late[0]) == ToDo::Shorten);
+    CHECK(late[0].measured.find("3 words fewer") != std::string::npos);
+    CHECK(findings(SectionKind::Run, true).at(0).severity == Severity::Note);
+    CHECK(findings(SectionKind::Run, true).at(0).rule == "room.left-out");
+    CHECK(findings(SectionKind::Lap, true).empty());
 }
