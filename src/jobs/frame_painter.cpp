@@ -6,6 +6,7 @@
 #include "picture/paint_marks.h"
 #include "picture/paint_tall.h"
 
+#include <algorithm>
 #include <cmath>
 
 namespace hl {
@@ -31,12 +32,13 @@ void blendLaid(YuvFrame& frame, const Overlay::Laid& laid) {
 
 int even(double px) { return static_cast<int>(std::lround(px / 2)) * 2; }
 
-/// What is seen of the film, above; all of it where nothing was to be chosen from it.
+/// What is seen of the film, above.
 YuvFrame tallFilm(const YuvFrame& film, double cropX, OutputSize tall) {
     auto out = blackFrame(tall.width, tall.height);
-    const double scale = film.width / kFrameWidth;
-    const PixelRect part{even(cropX * scale), 0, even(kTallCropWidth * scale), film.height & ~1};
-    lay(out, scaled(cropped(film, part), tall.width, even(kTallFilmHeight / kTallWidth * tall.width)), 0, 0);
+    lay(out,
+        scaled(cropped(film, tallPart({film.width, film.height}, cropX)), tall.width,
+               even(kTallFilmHeight / kTallWidth * tall.width)),
+        0, 0);
     return out;
 }
 
@@ -50,6 +52,12 @@ FramePainter widePainter(const Stage& stage, const Cut& cut, OutputSize size) {
         overlay->wipe();
         return out;
     };
+}
+
+PixelRect tallPart(OutputSize film, double cropX) {
+    const double scale = film.width / kFrameWidth;
+    const int width = even(kTallCropWidth * scale);
+    return {std::clamp(even(cropX * scale), 0, (film.width - width) & ~1), 0, width, film.height & ~1};
 }
 
 OutputSize tallSize(OutputSize film) { return film.height >= 1080 ? OutputSize{1080, 1920} : OutputSize{720, 1280}; }

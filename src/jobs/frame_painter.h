@@ -15,6 +15,7 @@ FramePainter widePainter(const Stage& stage, const Cut& cut, OutputSize size);
 
 /// For a telephone held upright (core/cut/tall.h): pictures of `tallSize(size)` made of frames of `size`.
 FramePainter tallPainter(const Stage& stage, const Cut& cut, OutputSize size);
-OutputSize tallSize(OutputSize film); ///< 720x1280, or 1080x1920 where the film has so much
+PixelRect tallPart(OutputSize film, double cropX); ///< what is seen of a frame; inside it, even numbers
+OutputSize tallSize(OutputSize film);              ///< 720x1280, or 1080x1920 where the film has so much
 
 } // namespace hl

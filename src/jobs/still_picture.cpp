@@ -24,8 +24,10 @@ QImage stillPicture(const std::filesystem::path& file, int width, int height) {
     const bool turned = reader.transformation() & QImageIOHandler::TransformationRotate90;
     const QSize room = turned ? QSize(height, width) : QSize(width, height);
     if (size.isValid()) reader.setScaledSize(size.scaled(room, Qt::KeepAspectRatio));
-    const auto picture = reader.read();
+    auto picture = reader.read();
     if (picture.isNull()) return {};
+    if (picture.width() > width || picture.height() > height) // a format that does not scale while it reads
+        picture = picture.scaled(width, height, Qt::KeepAspectRatio, Qt::SmoothTransformation);
     QImage out(width, height, QImage::Format_RGB32);
     out.fill(Qt::black);
     QPainter p(&out);

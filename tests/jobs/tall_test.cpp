@@ -57,6 +57,7 @@ TEST_CASE("a tall picture keeps the road that comes and the place spoken of in s
 }
 
 TEST_CASE("what is read stands beneath the film, nothing over another, and words of marks inside what is seen") {
+    painterReady();
     OnStage s({3, 8});
     s.o.guide.showings.gauges = {"speed", "pedals", "forces", "to-go", "lap-time", "cue"};
     const auto stage = s.stage();
@@ -128,6 +129,13 @@ TEST_CASE("films of any size and shape fill what is seen of them") {
         CHECK(tall.width * 16 == tall.height * 9);
         CHECK(tall.width % 2 == 0);
     }
+    for (int width = 640; width <= 1920; width += 2)
+        for (double x = 0; x <= 640; x += 16) {
+            const auto part = tallPart({width, width * 9 / 16 & ~1}, x);
+            REQUIRE((part.x >= 0 && part.x % 2 == 0 && part.width % 2 == 0));
+            REQUIRE(part.x + part.width <= width);
+            REQUIRE(std::abs(part.x - x * width / 1280) <= 3);
+        }
     YuvFrame f(1280, 720);
     for (std::size_t i = 0; i < f.y.size(); ++i) f.y[i] = static_cast<std::uint8_t>(i % 1280 / 8);
     const auto part = cropped(f, {320, 0, 640, 720});

@@ -132,7 +132,7 @@ void PictureLeaf::fillPictures(QComboBox* box, const PictureOf& chosen, bool sma
         box->addItem(tr("%1: %2").arg(roleText(films[i].role),
                                       QString::fromStdString(std::filesystem::path(films[i].file).filename().string())),
                      words(text(PictureOf{PictureOf::Kind::Film, films[i].id})));
-    if (!small && !desk_.guide().sources.stills.empty())
+    if (!small && (!desk_.guide().sources.stills.empty() || chosen == kStillPictures))
         box->addItem(tr("pictures taken on foot"), words(text(kStillPictures)));
     if (small) box->addItem(tr("nothing"), words(text(kNoPicture)));
     box->setCurrentIndex(std::max(0, box->findData(words(text(chosen)))));
