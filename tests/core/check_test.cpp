@@ -303,6 +303,23 @@ TEST_CASE("words of another day are held against no lap of this one, and words t
     CHECK(m.of("claims.gear").size() == 1);
 }
 
+TEST_CASE("a lap that is told and was not filmed is told") {
+    Made m;
+    m.says(1, Topic::Brake, "Brake at the 50 board.");
+    auto cut = cutOf(m, m.guide.corners[0].beats[0].id, 0, 2);
+    m.guide = withFurtherLap(m.guide, 7, true);
+    const auto laps = [&] {
+        auto all = checkCut(m.guide, cut, evenClock(), nullptr);
+        std::erase_if(all, [](const Finding& f) { return f.rule != "parts.lap"; });
+        return all;
+    };
+    REQUIRE(laps().size() == 1);
+    CHECK(laps()[0].message.find("lap 7") != std::string::npos);
+    CHECK(toDo(laps()[0]) == ToDo::Complete);
+    cut.sections.back().lap = 7;
+    CHECK(laps().empty());
+}
+
 TEST_CASE("words without room are told, but for the calls over a whole lap") {
     Made m;
     m.says(1, Topic::Brake, "Brake at the 50 board.");

@@ -162,6 +162,24 @@ void withoutRoom(const Guide& g, const Cut& cut, std::vector<Finding>& found) {
     }
 }
 
+/// A further lap that is told and has no section: the film does not show it from line to line.
+void lapsNotFilmed(const Guide& g, const Cut& cut, std::vector<Finding>& found) {
+    if (!has(g.outline, SectionKind::OtherLap)) return;
+    for (const auto& l : g.furtherLaps) {
+        const auto is = [&](const Section& s) { return s.lap == l.lap; };
+        if (std::any_of(cut.sections.begin(), cut.sections.end(), is)) continue;
+        const auto name = "lap " + std::to_string(l.lap);
+        found.push_back({"parts.lap",
+                         Severity::Warn,
+                         {},
+                         l.beats.empty() ? BeatId{} : l.beats.front().id,
+                         "outline",
+                         "The guide tells " + name + ", and the film does not show it from line to line",
+                         name,
+                         ""});
+    }
+}
+
 } // namespace
 
 std::vector<Finding> checkCut(const Guide& guide, const Cut& cut, const RoadClock& clock, const LabelPlan* labels) {
@@ -171,6 +189,7 @@ std::vector<Finding> checkCut(const Guide& guide, const Cut& cut, const RoadCloc
     if (labels) unreadMarks(guide, cut, *labels, found);
     longCorners(guide, cut, clock, found);
     withoutRoom(guide, cut, found);
+    lapsNotFilmed(guide, cut, found);
     return found;
 }
 

@@ -14,7 +14,7 @@ struct Planning {
     const RoadClock& clock;
     const Speeches& speeches;
     const CutSettings& set;
-    const FurtherLap* lap = nullptr; ///< that is told; null: the guide's, or the clock is not of another
+    const FurtherLap* lap = nullptr; ///< another that is told, by whose clock; null: the guide's
     bool first = true;               ///< no section of this kind stands before it
     double film(double atM) const { return seconds(clock.footage(atM)); }
     double lapEndM() const { return clock.metres.empty() ? 0 : clock.metres.back() - 1; }
