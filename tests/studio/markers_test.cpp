@@ -198,3 +198,40 @@ TEST_CASE("without a mouse: the cross is moved by keys and sets what is armed") 
     s.click({640, 40});
     CHECK(s.here().markers.size() == count + 1);
 }
+
+TEST_CASE("a mark belongs to a day or to a depth, chosen in its fields, and is drawn in those editions only") {
+    const ScratchFolder dir;
+    AtMarkers s(copiedDemo(dir, {3, 4}));
+    REQUIRE(s.ready);
+    auto* list = s.find<QTableWidget>("marks");
+    auto* box = s.find<QComboBox>("markOnlyIn");
+    list->setCurrentCell(0, 0);
+    const auto before = s.here().markers;
+    const auto choose = [&](const QString& text) {
+        const int i = box->findText(text);
+        REQUIRE(i >= 0);
+        box->setCurrentIndex(i);
+        emit box->activated(i);
+    };
+    choose(QStringLiteral("only in the basic edition"));
+    std::optional<MarkerId> changed;
+    for (const auto& m : s.here().markers)
+        if (m.only.depth == Depth::Basic) changed = m.id;
+    REQUIRE(changed);
+    CHECK(box->currentText() == "only in the basic edition");
+    const auto drawn = [&] {
+        const auto* c = cornerWith(s.desk().made(), s.desk().corner());
+        return std::any_of(c->markers.begin(), c->markers.end(), [&](const Marker& m) { return m.id == *changed; });
+    };
+    CHECK_FALSE(drawn());
+    s.desk().edit({"basic", [](Guide g) {
+                       g.edition.depth = Depth::Basic;
+                       return g;
+                   }});
+    CHECK(drawn());
+    s.desk().undo();
+    choose(QStringLiteral("only in the wet"));
+    CHECK(markerWith(s.desk().guide(), *changed)->only == OnlyIn{"wet", {}});
+    choose(QStringLiteral("always"));
+    CHECK(s.here().markers == before);
+}

@@ -5,6 +5,7 @@
 #include "store/format_file.h"
 #include "studio/widgets/style.h"
 
+#include <algorithm>
 #include <QInputDialog>
 #include <QLineEdit>
 
@@ -101,11 +102,31 @@ void addOnlyInChoices(QMenu& menu, Desk& desk, BeatId id) {
         });
 }
 
-void fillVariants(QComboBox& box, const Guide& g) {
+namespace {
+const QString kDepthPrefix = QStringLiteral("depth ");
+
+QString depthData(Depth d) { return kDepthPrefix + QString::fromUtf8(key(d).data()); }
+} // namespace
+
+void fillOnlyIn(QComboBox& box, const Guide& g) {
     box.clear();
     box.addItem(QObject::tr("always"), QString());
     for (const auto& v : variantsOf(g))
         box.addItem(QObject::tr("only %1").arg(variantText(g, v.key)), QString::fromStdString(v.key));
+    box.addItem(QObject::tr("only in the advanced edition"), depthData(Depth::Advanced));
+    box.addItem(QObject::tr("only in the basic edition"), depthData(Depth::Basic));
+}
+
+void chooseOnlyIn(QComboBox& box, const OnlyIn& only) {
+    const auto data =
+        only.variant.empty() && only.depth ? depthData(*only.depth) : QString::fromStdString(only.variant);
+    box.setCurrentIndex(std::max(0, box.findData(data)));
+}
+
+OnlyIn onlyInChosen(const QComboBox& box) {
+    const auto data = box.currentData().toString();
+    if (data.startsWith(kDepthPrefix)) return {{}, depthOf(data.mid(kDepthPrefix.size()).toStdString())};
+    return {data.toStdString(), {}};
 }
 
 } // namespace hl

@@ -19,7 +19,9 @@ void addEditionChoices(QMenu& menu, Desk& desk, QWidget* owner);
 /// In which editions words are said; other words in their place.
 void addOnlyInChoices(QMenu& menu, Desk& desk, BeatId beat);
 
-/// "always" and every variant of the guide, each with its key.
-void fillVariants(QComboBox& box, const Guide& guide);
+/// "always", every variant of the guide and both depths: where something may belong.
+void fillOnlyIn(QComboBox& box, const Guide& guide);
+void chooseOnlyIn(QComboBox& box, const OnlyIn& only); ///< the variant where it is of both
+OnlyIn onlyInChosen(const QComboBox& box);
 
 } // namespace hl

@@ -40,7 +40,8 @@ MarkFields::MarkFields(Desk& desk, QWidget* parent)
     from_->setObjectName(QStringLiteral("markFrom"));
     to_->setObjectName(QStringLiteral("markTo"));
     way_->setAccessibleName(tr("How it is meant"));
-    variant_->setAccessibleName(tr("In which conditions it holds"));
+    variant_->setObjectName(QStringLiteral("markOnlyIn"));
+    variant_->setAccessibleName(tr("In which editions it is drawn"));
     for (auto* box : {way_, variant_}) box->view()->setAccessibleName(box->accessibleName());
     auto* remove = plainButton(tr("Take away"));
     remove->setObjectName(QStringLiteral("removeMark"));
@@ -86,8 +87,7 @@ void MarkFields::show(MarkerId mark) {
     auto* grid = static_cast<QGridLayout*>(layout());
     grid->addWidget(words_, 0, 0, 1, way_->count() > 0 ? 2 : 3);
     if (m && way_->count() > 0) way_->setCurrentIndex(std::max(0, way_->findText(QString::fromStdString(m->way))));
-    if (m) fillVariants(*variant_, desk_.guide());
-    variant_->setCurrentIndex(m ? std::max(0, variant_->findData(QString::fromStdString(m->only.variant))) : 0);
+    if (m) fillOnlyIn(*variant_, desk_.guide()), chooseOnlyIn(*variant_, m->only);
     const auto at = m ? roadPlace(desk_.guide(), m->at) : std::nullopt;
     from_->setEnabled(at.has_value());
     to_->setEnabled(at && kind && kind->stretch);
@@ -105,7 +105,8 @@ void MarkFields::take() {
     auto m = *was;
     m.label = words_->text().toStdString();
     if (way_->count() > 0 && (!m.way.empty() || way_->currentIndex() > 0)) m.way = way_->currentText().toStdString();
-    m.only.variant = variant_->currentData().toString().toStdString();
+    const auto only = onlyInChosen(*variant_);
+    if (only.variant != was->only.variant || (only.variant.empty() && only.depth != was->only.depth)) m.only = only;
     m.walk = walk_->isChecked(), m.run = run_->isChecked(), m.lap = lap_->isChecked();
     const auto at = roadPlace(desk_.guide(), was->at);
     const double from = from_->value(), to = to_->isEnabled() ? to_->value() : from;

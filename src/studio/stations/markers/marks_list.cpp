@@ -65,6 +65,9 @@ QString whereText(const Desk& desk, const Marker& m) {
     auto text = from == to ? QObject::tr("%1 m").arg(from) : QObject::tr("%1 to %2 m").arg(from).arg(to);
     if (std::holds_alternative<OnReference>(m.at)) text += QObject::tr(", on the thing");
     if (!m.only.variant.empty()) text += QStringLiteral(" \u00b7 ") + variantText(desk.guide(), m.only.variant);
+    if (m.only.depth)
+        text +=
+            *m.only.depth == Depth::Basic ? QObject::tr(" \u00b7 basic only") : QObject::tr(" \u00b7 advanced only");
     return text;
 }
 
