@@ -4,8 +4,6 @@
 #include "jobs/lap_choice.h"
 #include "studio/widgets/style.h"
 
-#include <QActionGroup>
-
 namespace hl {
 namespace {
 
@@ -25,13 +23,6 @@ void draft(Desk& desk, QObject* owner, const School& school, const Scene& scene)
         });
 }
 
-void add(QMenu& menu, QActionGroup*& group, const QString& text, bool is, std::function<void()> choose) {
-    auto* a = menu.addAction(text, std::move(choose));
-    a->setCheckable(true);
-    a->setChecked(is);
-    if (group) group->addAction(a);
-}
-
 } // namespace
 
 void fillSchoolMenu(QMenu& menu, Desk& desk, QObject* owner) {
@@ -40,8 +31,7 @@ void fillSchoolMenu(QMenu& menu, Desk& desk, QObject* owner) {
     const auto scene = desk.guide().scene;
     const auto school = desk.guide().school;
     const auto choice = [&](const QString& text, bool is, auto change) {
-        QActionGroup* none = nullptr;
-        add(menu, none, text, is, [&desk, owner, change] {
+        addChoice(menu, text, is, [&desk, owner, change] {
             auto s = desk.guide().school;
             auto sc = desk.guide().scene;
             change(s, sc);
