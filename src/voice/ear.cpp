@@ -13,7 +13,6 @@ namespace hl {
 namespace fs = std::filesystem;
 namespace {
 
-constexpr double kFrameS = 0.01;
 constexpr const char* kScript = "script";
 constexpr const char* kSentence = "sentence";
 
@@ -45,13 +44,16 @@ template <class T> using Own = std::unique_ptr<T, Freed>;
 
 struct Ear::Inside {
     Own<cmd_ln_t> settings;
-    Own<ps_decoder_t> decoder;
+    /// The judge weighs every sound that there is in each frame; only so can two sentences be compared: likenesses are
+    /// told beside the best sound that was weighed.
+    Own<ps_decoder_t> listener, judge;
     const Lexicon* lexicon = nullptr;
+    double frameS = 0.01;
     /// Hears a piece as a whole: its loudness and colour are set right over all of it.
-    void hear(const std::vector<std::int16_t>& sound) {
-        ps_start_utt(decoder.get());
-        ps_process_raw(decoder.get(), sound.data(), sound.size(), 0, 1);
-        ps_end_utt(decoder.get());
+    void hear(const Own<ps_decoder_t>& by, const std::vector<std::int16_t>& sound) {
+        ps_start_utt(by.get());
+        ps_process_raw(by.get(), sound.data(), sound.size(), 0, 1);
+        ps_end_utt(by.get());
     }
 };
 
@@ -60,7 +62,7 @@ Ear::Ear(Ear&&) noexcept = default;
 Ear& Ear::operator=(Ear&&) noexcept = default;
 Ear::~Ear() = default;
 
-Result<Ear> Ear::open(const Lexicon& lexicon, const std::string& arpa) {
+Result<Ear> Ear::open(const Lexicon& lexicon, const std::string& arpa, int framesPerS) {
     const auto folder = soundModelFolder();
     if (folder.empty())
         return Error{"voice.unavailable", "the recogniser's model of English is not installed", "",
@@ -71,39 +73,46 @@ Result<Ear> Ear::open(const Lexicon& lexicon, const std::string& arpa) {
     if (!model) return model.error();
     auto in = std::make_unique<Inside>();
     in->lexicon = &lexicon;
-    // Nothing is cut away before it is heard: times stay those of the sound. The beams are as wide as they go when a
-    // known sentence is laid on the sound.
-    in->settings.reset(cmd_ln_init(nullptr, ps_args(), TRUE, "-hmm", (folder / "en-us").c_str(), "-dict",
-                                   words->path().c_str(), "-remove_silence", "no", "-cmn", "batch", "-logfn",
-                                   "/dev/null", "-maxhmmpf", "-1", nullptr));
-    if (!in->settings)
-        return Error{"voice.unavailable", "the recogniser cannot be set up", folder.string(), "its own files"};
-    in->decoder.reset(ps_init(in->settings.get()));
-    if (!in->decoder)
+    in->frameS = 1.0 / framesPerS;
+    // Nothing is cut away before it is heard: times stay those of the sound.
+    const auto made = [&](const char* everySound, const char* depth) {
+        in->settings.reset(cmd_ln_init(nullptr, ps_args(), TRUE, "-hmm", (folder / "en-us").c_str(), "-dict",
+                                       words->path().c_str(), "-remove_silence", "no", "-cmn", "batch", "-frate",
+                                       std::to_string(framesPerS).c_str(), "-compallsen", everySound, "-topn", depth,
+                                       "-logfn", "/dev/null", "-maxhmmpf", "-1", nullptr));
+        Own<ps_decoder_t> out(in->settings ? ps_init(in->settings.get()) : nullptr);
+        // The beams are as wide as they go when a known sentence is laid on the sound.
+        constexpr double kWidest = 1e-300;
+        if (out)
+            for (const char* beam : {"-beam", "-wbeam", "-pbeam"})
+                cmd_ln_set_float_r(in->settings.get(), beam, kWidest);
+        return out;
+    };
+    in->listener = made("no", "2"), in->judge = made("yes", "4");
+    if (!in->listener || !in->judge)
         return Error{"voice.unavailable", "the recogniser's model cannot be read", folder.string(), "its own files"};
     Own<ngram_model_t> expected(
-        ngram_model_read(in->settings.get(), model->path().c_str(), NGRAM_ARPA, ps_get_logmath(in->decoder.get())));
-    if (!expected || ps_set_lm(in->decoder.get(), kScript, expected.get()) < 0)
+        ngram_model_read(in->settings.get(), model->path().c_str(), NGRAM_ARPA, ps_get_logmath(in->listener.get())));
+    if (!expected || ps_set_lm(in->listener.get(), kScript, expected.get()) < 0)
         return Error{"voice.unavailable", "the recogniser does not take the script", "", "words that can be said"};
-    constexpr double kWidest = 1e-300;
-    for (const char* beam : {"-beam", "-wbeam", "-pbeam"}) cmd_ln_set_float_r(in->settings.get(), beam, kWidest);
     return Ear(std::move(in));
 }
 
 std::vector<HeardWord> Ear::listen(const std::vector<std::int16_t>& sound) {
     std::vector<HeardWord> out;
-    if (sound.empty() || ps_set_search(in_->decoder.get(), kScript) < 0) return out;
-    in_->hear(sound);
-    for (auto* seg = ps_seg_iter(in_->decoder.get()); seg; seg = ps_seg_next(seg)) {
+    if (sound.empty() || ps_set_search(in_->listener.get(), kScript) < 0) return out;
+    in_->hear(in_->listener, sound);
+    for (auto* seg = ps_seg_iter(in_->listener.get()); seg; seg = ps_seg_next(seg)) {
         int from = 0, to = 0;
         ps_seg_frames(seg, &from, &to);
         if (auto w = plainWord(ps_seg_word(seg)); !w.empty())
-            out.push_back({std::move(w), from * kFrameS, (to + 1) * kFrameS});
+            out.push_back({std::move(w), from * in_->frameS, (to + 1) * in_->frameS});
     }
     return out;
 }
 
-std::optional<Fit> Ear::fit(const std::vector<std::int16_t>& sound, const std::vector<Place>& sentence) {
+std::optional<Fit> Ear::fit(const std::vector<std::int16_t>& sound, const std::vector<Place>& sentence, For what) {
+    const auto& judge = what == For::Times ? in_->listener : in_->judge;
     // One state between places, and some more inside readings of several words.
     int states = 1;
     std::vector<std::size_t> said;
@@ -118,7 +127,7 @@ std::optional<Fit> Ear::fit(const std::vector<std::int16_t>& sound, const std::v
             if (known(r)) states += static_cast<int>(r.size()) - 1;
         ++states;
     }
-    auto* math = ps_get_logmath(in_->decoder.get());
+    auto* math = ps_get_logmath(judge.get());
     Own<fsg_model_t> grammar(fsg_model_init(kSentence, math, 1.0f, states));
     int at = 0, next = 1;
     for (const auto i : said) {
@@ -135,19 +144,18 @@ std::optional<Fit> Ear::fit(const std::vector<std::int16_t>& sound, const std::v
         at = end;
     }
     grammar->start_state = 0, grammar->final_state = at;
-    if (ps_set_fsg(in_->decoder.get(), kSentence, grammar.get()) < 0 ||
-        ps_set_search(in_->decoder.get(), kSentence) < 0)
+    if (ps_set_fsg(judge.get(), kSentence, grammar.get()) < 0 || ps_set_search(judge.get(), kSentence) < 0)
         return std::nullopt;
-    in_->hear(sound);
+    in_->hear(judge, sound);
     std::vector<HeardWord> words;
     Fit fit;
-    for (auto* seg = ps_seg_iter(in_->decoder.get()); seg; seg = ps_seg_next(seg)) {
+    for (auto* seg = ps_seg_iter(judge.get()); seg; seg = ps_seg_next(seg)) {
         int from = 0, to = 0, sounds = 0;
         ps_seg_frames(seg, &from, &to);
         ps_seg_prob(seg, &sounds, nullptr, nullptr);
         fit.likeness += sounds;
         if (auto w = plainWord(ps_seg_word(seg)); !w.empty())
-            words.push_back({std::move(w), from * kFrameS, (to + 1) * kFrameS});
+            words.push_back({std::move(w), from * in_->frameS, (to + 1) * in_->frameS});
     }
     // Which readings they are: the words tell it. From the end, whether the places from p on can be the words from w
     // on.

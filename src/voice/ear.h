@@ -23,21 +23,25 @@ struct Fit {
         double startS = 0, endS = 0;
     };
     std::vector<Said> places; ///< ascending; one for each place that has readings
-    double likeness = 0;      ///< log likelihood of the sound; comparable over the same sound only
+    double likeness = 0;      ///< log likelihood of the sound; comparable over the same sound only, and if asked for
 };
 
 /// Of one thread.
 class Ear {
   public:
-    /// `arpa`: what is expected (script_model.h). Errors: voice.unavailable (its model is not installed), file.*.
-    static Result<Ear> open(const Lexicon& lexicon, const std::string& arpa);
+    /// `framesPerS`: 100 for speech of the usual pace; more for faster speech, so that its sounds last as many frames
+    /// as those it was taught with. `arpa`: what is expected (script_model.h). Errors: voice.unavailable (its model is
+    /// not installed), file.*.
+    static Result<Ear> open(const Lexicon& lexicon, const std::string& arpa, int framesPerS);
     Ear(Ear&&) noexcept;
     Ear& operator=(Ear&&) noexcept;
     ~Ear();
 
     std::vector<HeardWord> listen(const std::vector<std::int16_t>& sound);
+    enum class For { Likeness, Times }; ///< times are had for less
     /// None where the sentence cannot be laid on the sound at all.
-    std::optional<Fit> fit(const std::vector<std::int16_t>& sound, const std::vector<Place>& sentence);
+    std::optional<Fit> fit(const std::vector<std::int16_t>& sound, const std::vector<Place>& sentence,
+                           For what = For::Likeness);
 
   private:
     struct Inside;

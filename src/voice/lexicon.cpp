@@ -93,6 +93,21 @@ Lexicon lexiconOf(const std::set<std::string>& words, const std::set<std::string
     return out;
 }
 
+std::size_t soundsIn(const Lexicon& lexicon, const std::vector<std::string>& words) {
+    const auto count = [](const std::string& s) {
+        return 1 + static_cast<std::size_t>(std::count(s.begin(), s.end(), ' '));
+    };
+    std::size_t n = 0;
+    for (const auto& w : words) {
+        const auto it = lexicon.find(w);
+        if (it == lexicon.end() || it->second.empty()) continue;
+        auto least = count(it->second.front());
+        for (const auto& s : it->second) least = std::min(least, count(s));
+        n += least;
+    }
+    return n;
+}
+
 bool soundAlike(const Lexicon& lexicon, const std::string& a, const std::string& b) {
     if (a == b) return true;
     const auto x = lexicon.find(a), y = lexicon.find(b);

@@ -19,6 +19,9 @@ using Lexicon = std::map<std::string, std::vector<std::string>>;
 /// The words of `spoken` sound in several accents.
 Lexicon lexiconOf(const std::set<std::string>& words, const std::set<std::string>& spoken);
 
+/// Of words in their shortest ways to be said.
+std::size_t soundsIn(const Lexicon& lexicon, const std::vector<std::string>& words);
+
 /// Whether two words have a sound in common.
 bool soundAlike(const Lexicon& lexicon, const std::string& a, const std::string& b);
 

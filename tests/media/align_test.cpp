@@ -35,9 +35,10 @@ Sound withNoise(Sound s, double snrDb) {
     return s;
 }
 
-Sound spokenBy(const std::string& voice, const std::string& text, const ScratchFolder& dir) {
+Sound spokenBy(const std::string& voice, const std::string& text, const ScratchFolder& dir, double stretch = 1) {
     const auto file = dir / (voice + ".wav");
-    const auto say = "flite -voice " + voice + " -t '" + text + "' -o '" + file.string() + "'";
+    const auto say = "flite -voice " + voice + " --setf duration_stretch=" + std::to_string(stretch) + " -t '" + text +
+                     "' -o '" + file.string() + "'";
     if (std::system(say.c_str()) != 0) throw std::runtime_error("flite is not installed: ./lantern setup test");
     auto sound = readSound(file, 48000);
     if (!sound) throw std::runtime_error(sentence(sound.error()));
@@ -142,4 +143,48 @@ TEST_CASE("the level of a take is measured by the standard") {
     for (float& s : tone.samples) s = std::clamp(s * 20, -1.0f, 1.0f);
     CHECK(levelOf(tone)->clipped);
     CHECK(levelOf(Sound{48000, 0, std::vector<float>(480, 0.0f)})->speechLufs == Approx(-70));
+}
+
+TEST_CASE("somebody who speaks fast or slowly is heard as well: a little word left out, another word, an um",
+          "[slow]") {
+    ScratchFolder dir;
+    constexpr const char* kWritten = "Stay off the paint on the left, roll over the crest in fourth, and let the car "
+                                     "drift out to the edge of the road. From the bridge it is flat until the barn.";
+    constexpr const char* kSpoken =
+        "Stay off the paint on the left, roll over crest in fourth, and let the car "
+        "drift out to the window of the road. From the bridge um it is flat until the barn.";
+    const auto script = tokensOf(kWritten);
+    std::size_t found = 0, invented = 0, takes = 0;
+    for (const char* voice : {"slt", "awb"})
+        for (const double stretch : {0.8, 1.3}) {
+            const auto sound = spokenBy(voice, kSpoken, dir, stretch);
+            const auto a = aligned(sound, script, kGoOn);
+            REQUIRE(a);
+            ++takes;
+            for (const char* word : {"the crest", "edge", "it is"}) {
+                const auto byte = std::string(kWritten).find(word);
+                const auto hit = std::any_of(a->differences.begin(), a->differences.end(), [&](const Difference& d) {
+                    return d.tokenFrom < script.size() && std::abs(num(script[d.tokenFrom].from) - num(byte)) < 6;
+                });
+                found += hit;
+            }
+            invented += a->differences.size();
+        }
+    invented -= std::min(invented, found);
+    CHECK(found >= 3 * takes - 3);
+    CHECK(invented <= 3);
+}
+
+TEST_CASE("a take of a part of a long script is heard at its own pace", "[slow]") {
+    ScratchFolder dir;
+    const std::string part = "Stay off the paint on the left, roll over the crest in fourth, and let the car run.";
+    const auto script = tokensOf(part + " " + kScript + " " + kScript);
+    const auto a = aligned(spokenBy("slt", part, dir), script, kGoOn);
+    REQUIRE(a);
+    const auto spoken = tokensOf(part).size();
+    CHECK(std::count_if(a->words.begin(), a->words.end(), [&](const AlignedToken& w) { return w.token < spoken; }) >=
+          static_cast<std::ptrdiff_t>(spoken) - 1);
+    REQUIRE_FALSE(a->differences.empty());
+    CHECK(a->differences.back().tokenTo == script.size());
+    CHECK(a->differences.back().tokenFrom + 2 >= spoken);
 }

@@ -139,7 +139,7 @@ std::string scriptModel(const std::vector<ScriptToken>& tokens, const std::set<s
         if (!t.readings.empty()) said.push_back(&t);
     auto g = gramsOf(said);
     constexpr double kScript = 0.7, kOthers = 0.3; // of what is said out of its order
-    constexpr double kInOrder2 = 0.8, kInOrder3 = 0.8;
+    constexpr double kInOrder2 = 0.65, kInOrder3 = 0.65;
     const double script = std::max(1.0, sum(g.one));
     Counts one;
     for (const auto& w : vocabulary) {

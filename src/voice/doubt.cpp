@@ -1,0 +1,116 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "voice/doubt.h"
+
+#include "core/units/on_all_cores.h"
+
+namespace hl {
+namespace {
+
+/// A difference with the words around it that were said as written.
+struct Doubt {
+    DifferentWords what;
+    std::size_t tokenBefore = 0, tokenAfter = 0; ///< [before, after) of the script, the doubt within
+    std::size_t heardBefore = 0, heardAfter = 0;
+    double fromS = 0, toS = 0;
+    bool believed = true;
+};
+
+std::vector<Place> placesOf(const std::vector<ScriptToken>& script, std::size_t from, std::size_t to) {
+    std::vector<Place> out;
+    for (auto i = from; i < to; ++i) out.push_back(script[i].readings);
+    return out;
+}
+
+std::vector<Place> placesOf(const std::vector<HeardWord>& heard, std::size_t from, std::size_t to) {
+    std::vector<Place> out;
+    for (auto i = from; i < to; ++i) out.push_back({{heard[i].word}});
+    return out;
+}
+
+std::vector<Doubt> doubtsOf(const ForEar& take, const std::vector<HeardWord>& heard,
+                            const std::vector<Matched>& matched) {
+    std::vector<Doubt> out;
+    constexpr std::size_t kAround = 2; // tokens
+    for (const auto& d : differentWords(take.script, matched, heard.size())) {
+        Doubt doubt{d, d.tokenFrom, d.tokenTo, d.heardFrom, d.heardTo, 0, 0};
+        for (std::size_t k = 0;
+             k < kAround && doubt.tokenBefore > 0 &&
+             (matched[doubt.tokenBefore - 1].said() || take.script[doubt.tokenBefore - 1].readings.empty());
+             ++k) {
+            --doubt.tokenBefore;
+            if (matched[doubt.tokenBefore].said()) doubt.heardBefore = matched[doubt.tokenBefore].from;
+        }
+        for (std::size_t k = 0; k < kAround && doubt.tokenAfter < matched.size() &&
+                                (matched[doubt.tokenAfter].said() || take.script[doubt.tokenAfter].readings.empty());
+             ++k) {
+            if (matched[doubt.tokenAfter].said()) doubt.heardAfter = matched[doubt.tokenAfter].to;
+            ++doubt.tokenAfter;
+        }
+        const double end = num(take.sound.size()) / kEarRate;
+        doubt.fromS = doubt.heardBefore < heard.size() ? heard[doubt.heardBefore].startS - kRoomS : end - 1;
+        doubt.toS = doubt.heardAfter > 0 ? heard[doubt.heardAfter - 1].endS + kRoomS : doubt.fromS + 1;
+        if (doubt.heardBefore == doubt.heardAfter) doubt.toS = std::max(doubt.toS, doubt.fromS);
+        doubt.fromS = std::max(0.0, doubt.fromS), doubt.toS = std::min(end, doubt.toS);
+        out.push_back(doubt);
+    }
+    return out;
+}
+
+/// Whether the sound is so much likelier with what was heard than with what is written that it is no slip of the ear.
+bool isBelieved(Ear& ear, const ForEar& take, const std::vector<HeardWord>& heard, const Doubt& d) {
+    if (d.toS - d.fromS < 0.05) return true; // nothing was said there
+    constexpr double kLongS = 12;
+    if (d.toS - d.fromS > kLongS) return true;
+    const auto sound = stretchOf(take.sound, d.fromS, d.toS);
+    const auto written = ear.fit(sound, placesOf(take.script, d.tokenBefore, d.tokenAfter));
+    const auto said = ear.fit(sound, placesOf(heard, d.heardBefore, d.heardAfter));
+    if (!written) return true;
+    if (!said) return false;
+    // Other words have more freedom to please than fewer. By takes of known slips, docs/measuring.md.
+    constexpr double kLeftOut = 200, kOtherWords = 500;
+    return said->likeness - written->likeness > (d.what.heardFrom == d.what.heardTo ? kLeftOut : kOtherWords);
+}
+
+/// What was said, in order: the script where it was heard or where a doubt was not believed, else what was heard.
+std::vector<SaidPlace> saidPlaces(const ForEar& take, const std::vector<HeardWord>& heard,
+                                  const std::vector<Matched>& matched, const std::vector<Doubt>& doubts) {
+    std::vector<SaidPlace> out;
+    std::size_t token = 0;
+    const auto tokensTo = [&](std::size_t end) {
+        for (; token < end; ++token)
+            if (matched[token].said())
+                out.push_back({take.script[token].readings, token, heard[matched[token].from].startS});
+    };
+    for (std::size_t i = 0; i < doubts.size(); ++i) {
+        const auto& d = doubts[i].what;
+        tokensTo(d.tokenFrom);
+        if (doubts[i].believed) {
+            for (auto w = d.heardFrom; w < d.heardTo; ++w)
+                out.push_back({{{heard[w].word}}, kNoToken, heard[w].startS});
+        } else {
+            const bool any = d.heardFrom < d.heardTo;
+            const double from = any ? heard[d.heardFrom].startS : doubts[i].fromS + kRoomS,
+                         to = any ? heard[d.heardTo - 1].endS : doubts[i].toS - kRoomS;
+            for (auto t = d.tokenFrom; t < d.tokenTo; ++t)
+                if (!take.script[t].readings.empty())
+                    out.push_back({take.script[t].readings, t,
+                                   lerp(from, to, num(t - d.tokenFrom) / num(d.tokenTo - d.tokenFrom)), false});
+        }
+        token = d.tokenTo;
+    }
+    tokensTo(take.script.size());
+    return out;
+}
+
+} // namespace
+
+std::vector<SaidPlace> believed(const ForEar& take, Ears& ears, const std::vector<HeardWord>& heard,
+                                const std::vector<Matched>& matched) {
+    auto doubts = doubtsOf(take, heard, matched);
+    onAllCores(doubts.size(), [&](std::size_t i) {
+        ears.with([&](Ear& ear) { doubts[i].believed = isBelieved(ear, take, heard, doubts[i]); });
+    });
+    return saidPlaces(take, heard, matched, doubts);
+}
+
+} // namespace hl
