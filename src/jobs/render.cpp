@@ -286,9 +286,9 @@ Result<RenderReport> render(const Guide& written, const Session& m, const Cut& c
     return report;
 }
 
-LabelPlan labelsFor(const Guide& g, const Session& s, const Cut& cut) {
+LabelPlan labelsFor(const Guide& g, const Session& s, const Cut& cut, std::stop_token stop) {
     const auto clock = clockOf(g, s);
-    return plannedLabels(stageOf(g, s, clock), cut, labelWidth);
+    return plannedLabels(stageOf(g, s, clock), cut, labelWidth, {}, [stop] { return !stop.stop_requested(); });
 }
 
 } // namespace hl

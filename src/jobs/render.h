@@ -4,6 +4,8 @@
 #include "jobs/session.h"
 #include "media/movie_writer.h"
 
+#include <stop_token>
+
 namespace hl {
 
 struct RenderWish {
@@ -42,7 +44,7 @@ OutputSize outputSize(const VideoInfo& video, int height = 0);
 /// `frame` fitted into the size with black bars where its shape differs.
 YuvFrame fitted(YuvFrame frame, OutputSize size);
 
-/// Where the words beside the marks stand throughout a guide.
-LabelPlan labelsFor(const Guide& guide, const Session& session, const Cut& cut);
+/// Where the words beside the marks stand throughout a guide; none once it is stopped.
+LabelPlan labelsFor(const Guide& guide, const Session& session, const Cut& cut, std::stop_token stop = {});
 
 } // namespace hl

@@ -114,7 +114,7 @@ int takeShots(MainWindow& w, const QString& guide, const QString& folder) {
         help->hide();
     }
     w.go(QStringLiteral("Markers"));
-    waitFor([&] { return w.desk().session().bonnet != nullptr && w.desk().cutIsOfThisGuide(); }, 60000);
+    waitFor([&] { return w.desk().session().bonnet != nullptr && w.desk().labelsAreOfThisCut(); }, 60000);
     w.findChild<MarksList*>()->setCurrentCell(0, 0);
     shot("markers.png");
     auto* markers = w.findChild<MarkersPage*>();
@@ -131,7 +131,7 @@ int takeShots(MainWindow& w, const QString& guide, const QString& folder) {
                        g = withShowing(std::move(g), SectionKind::WalkThrough, {kPlanPicture, {}});
                        return withGauges(std::move(g), gaugeSet("advanced"));
                    }});
-    waitFor([&] { return w.desk().cutIsOfThisGuide(); }, 20000);
+    waitFor([&] { return w.desk().labelsAreOfThisCut(); }, 20000);
     w.setFilmLarge(true);
     shot("plan.png");
     w.setFilmLarge(false);

@@ -2,8 +2,10 @@
 // What the picture shows, chosen in the real window and seen in its preview; marks dragged on ribbon and map; parts
 // kept clear; the loupe's window.
 #include "core/cut/label_plan.h"
+#include "core/guide/beat_edits.h"
 #include "core/guide/marker_edits.h"
 #include "core/guide/scene_edits.h"
+#include "jobs/render.h"
 #include "studio/stations/markers/markers_page.h"
 #include "studio/stations/scene/picture_leaf.h"
 #include "studio/stations/scene/scene_page.h"
@@ -12,6 +14,7 @@
 #include "studio/views/ribbon.h"
 #include "support/studio.h"
 
+#include <algorithm>
 #include <catch2/catch.hpp>
 #include <QMenu>
 
@@ -69,7 +72,7 @@ TEST_CASE("what the picture shows is chosen among the scene's leaves and seen in
     const auto plan = grabbed(s);
     for (int i = 0; i < 3; ++i) s.desk().undo();
     CHECK(s.desk().guide() == before);
-    REQUIRE(waitFor([&] { return s.desk().cutIsOfThisGuide(); }));
+    REQUIRE(waitFor([&] { return s.desk().labelsAreOfThisCut(); }));
     s.player().seekGuide(walkTime(s));
     CHECK_FALSE(s.player().scene().pictures.planFull);
     CHECK(grabbed(s) != plan);
@@ -89,7 +92,7 @@ TEST_CASE("another film fills the preview by its own clock, and the explained on
                        return withShowing(std::move(g), SectionKind::WalkThrough,
                                           {PictureOf{PictureOf::Kind::Film, id}, PictureOf{}});
                    }});
-    REQUIRE(waitFor([&] { return s.desk().cutIsOfThisGuide(); }));
+    REQUIRE(waitFor([&] { return s.desk().labelsAreOfThisCut(); }));
     s.key(Qt::Key_6, Qt::AltModifier);
     s.player().seekGuide(walkTime(s));
     const auto scene = s.player().scene();
@@ -174,7 +177,7 @@ TEST_CASE("a part of the film is kept clear by a drag, or by the cross alone; la
     page->hand().moveCross(-100, -200);
     page->hand().clickAtCross();
     REQUIRE(clear().size() == 2);
-    REQUIRE(waitFor([&] { return s.desk().cutIsOfThisGuide(); }));
+    REQUIRE(waitFor([&] { return s.desk().labelsAreOfThisCut(); }));
     s.key(Qt::Key_6, Qt::AltModifier);
     s.player().seekGuide(walkTime(s));
     const auto scene = s.player().scene();
@@ -197,7 +200,7 @@ TEST_CASE("a loupe's window is placed by the layout and stays; it shows the film
     auto loupe = *ring;
     loupe.kind = "loupe", loupe.label = "seen only at speed";
     s.desk().edit({"x", [loupe](Guide g) { return withMarker(std::move(g), {}, loupe); }});
-    REQUIRE(waitFor([&] { return s.desk().cutIsOfThisGuide(); }));
+    REQUIRE(waitFor([&] { return s.desk().labelsAreOfThisCut(); }));
     const PlacedLabel* placed = nullptr;
     for (const auto& l : s.desk().labels()->labels)
         if (l.marker == loupe.id) placed = &l;
@@ -218,4 +221,39 @@ TEST_CASE("a loupe's window is placed by the layout and stays; it shows the film
     for (int y = 0; y < 168; y += 4)
         for (int x = 0; x < 300; x += 4) colours.insert(lens.pixel(x, y));
     CHECK(colours.size() > 50);
+}
+
+TEST_CASE("while one types the cut comes at once, its labels a moment later, and the last ones are those of the last") {
+    const ScratchFolder dir;
+    Studio s(copiedDemo(dir, {3}));
+    REQUIRE(s.ready);
+    REQUIRE(waitFor([&] { return s.desk().labelsAreOfThisCut(); }));
+    const auto c = s.desk().guide().corners[0];
+    const auto beat = c.beats.front().id;
+    std::vector<bool> labelsAtCut;
+    const auto watch =
+        QObject::connect(&s.desk(), &Desk::cutChanged, [&] { labelsAtCut.push_back(s.desk().labelsAreOfThisCut()); });
+    std::string words;
+    for (const char* word : {"Come", "to", "the", "board,", "brake", "hard,", "and", "wait", "for", "the", "apex."}) {
+        words += (words.empty() ? "" : " ") + std::string(word);
+        s.desk().edit({"words", [beat, words](Guide g) { return withWords(std::move(g), beat, words); }});
+        CHECK_FALSE(s.desk().cutIsOfThisGuide());
+        CHECK(s.desk().labels() != nullptr); // those of before stay, so that nothing flickers
+        QTest::qWait(15);
+    }
+    REQUIRE(waitFor([&] { return s.desk().labelsAreOfThisCut(); }));
+    QObject::disconnect(watch);
+    REQUIRE_FALSE(labelsAtCut.empty());
+    CHECK(std::none_of(labelsAtCut.begin(), labelsAtCut.end(), [](bool of) { return of; }));
+    REQUIRE(s.desk().speeches().of(beat, false));
+    CHECK(s.desk().speeches().of(beat, false)->text == words);
+    const auto anew = labelsFor(s.desk().guide(), s.desk().session(), s.desk().cut());
+    REQUIRE(anew.labels.size() == s.desk().labels()->labels.size());
+    for (std::size_t i = 0; i < anew.labels.size(); ++i) {
+        CHECK(anew.labels[i].marker == s.desk().labels()->labels[i].marker);
+        CHECK(anew.labels[i].from == s.desk().labels()->labels[i].from);
+    }
+    std::stop_source stop;
+    stop.request_stop();
+    CHECK(labelsFor(s.desk().guide(), s.desk().session(), s.desk().cut(), stop.get_token()).labels.empty());
 }

@@ -65,12 +65,13 @@ std::vector<GuideTime> looksAt(const Cut& cut, double stepS) {
     return looks;
 }
 
-std::vector<Appearance> appearances(const Stage& st, const Cut& cut, const std::vector<GuideTime>& looks,
-                                    double stepS) {
+std::vector<Appearance> appearances(const Stage& st, const Cut& cut, const std::vector<GuideTime>& looks, double stepS,
+                                    const std::function<bool()>& wanted) {
     std::vector<Appearance> all;
     std::map<MarkerId, std::size_t> open;
     const Section* section = nullptr;
     for (std::size_t tick = 0; tick < looks.size(); ++tick) {
+        if (!wanted()) return {};
         const auto t = looks[tick] + Seconds(0.5 * stepS);
         const auto now = momentAt(cut, t);
         if (now.section != section) open.clear(), section = now.section;
@@ -179,14 +180,14 @@ Vec2 lineEnd(const LabelBox& b, Vec2 anchor) {
 }
 
 LabelPlan plannedLabels(const Stage& st, const Cut& cut, const std::function<double(const std::string&)>& widthOf,
-                        LabelRules rules) {
+                        LabelRules rules, const std::function<bool()>& wanted) {
     LabelPlan plan;
     rules.keptFree = zonesInFrame(st.guide.sources.film(), st.filmSize);
     const auto corners = placedInCorners(st.guide.showings.gauges, kNoPicture, rules.keptFree);
     for (const auto& g : corners.gauges) rules.keptFree.push_back(g.box);
     Taken taken;
     const auto looks = looksAt(cut, rules.stepS);
-    const auto all = appearances(st, cut, looks, rules.stepS);
+    const auto all = appearances(st, cut, looks, rules.stepS, wanted);
     for (const auto& w : wishes(all, rules, widthOf)) {
         // All of the wish, else a later and shorter piece of it that still can be read: there the mark is nearer.
         const auto later = std::max<std::size_t>(1, w.enough / 3);

@@ -29,9 +29,11 @@ struct LabelRules {
 };
 
 /// `widthOf`: px that a label's words need, with room around. No two labels overlap or cross their lines at any moment
-/// that is looked at; none stands over the mark it names, the corner's tag or the band along the bottom.
-LabelPlan plannedLabels(const Stage& stage, const Cut& cut, const std::function<double(const std::string&)>& widthOf,
-                        LabelRules rules = {});
+/// that is looked at; none stands over the mark it names, the corner's tag or the band along the bottom. Empty
+/// once `wanted` says that nobody waits for it any more.
+LabelPlan plannedLabels(
+    const Stage& stage, const Cut& cut, const std::function<double(const std::string&)>& widthOf, LabelRules rules = {},
+    const std::function<bool()>& wanted = [] { return true; });
 
 /// A mark's words with the most metres that may be counted behind them: what needs room.
 std::string widestWords(const MarkOnScreen& mark);

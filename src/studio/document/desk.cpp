@@ -15,7 +15,7 @@ namespace hl {
 namespace {
 
 constexpr TaskKind kOpening{"open", Lane::Quick, false}, kMeasuring{"measure"}, kPlanning{"plan"},
-    kLookingOver{"look over the words"}, kPictures{"further pictures"};
+    kLabelling{"place the labels"}, kLookingOver{"look over the words"}, kPictures{"further pictures"};
 
 struct Read {
     Guide guide;
@@ -42,7 +42,6 @@ Result<std::shared_ptr<const Session>> broughtUpToDate(const std::shared_ptr<con
 struct Planned {
     std::shared_ptr<const Speeches> speeches;
     std::shared_ptr<const Cut> cut;
-    std::shared_ptr<const LabelPlan> labels;
 };
 
 } // namespace
@@ -138,11 +137,11 @@ void Desk::afterEdit(const Guide& before) {
     }
     measureIfMoved();
     readPictures(before);
+    // Planned while the views read the guide anew.
+    const bool plan = what.spoken() || what.sources || what.format || what.scene || what.markers;
+    if (plan) replan();
     emit changed(what);
-    if (what.spoken() || what.sources || what.format || what.scene || what.markers)
-        replan();
-    else
-        lookOverWords();
+    if (!plan) lookOverWords();
 }
 
 /// Facts follow the bounds. Until the new ones are there a corner that moved has none.
@@ -254,21 +253,37 @@ void Desk::lookOverWords() {
 }
 
 void Desk::replan() {
-    cutIsNew_ = false;
+    cutIsNew_ = labelsAreNew_ = false;
+    tasks_.drop(kLabelling.name);
     tasks_.start(
         this, kPlanning,
         [g = guide(), s = session_, voice = narrator_, takes = takes_](const Progress&) {
             auto speeches =
                 std::make_shared<const Speeches>(speechesOf(asSaid(g, s->measured), s->folder, *takes, voice.get()));
             auto cut = std::make_shared<const Cut>(planCut(g, *s, *speeches));
-            return Planned{speeches, cut, std::make_shared<const LabelPlan>(labelsFor(g, *s, *cut))};
+            return Planned{speeches, cut};
         },
         [this](Planned p) {
             speeches_ = std::move(p.speeches);
             cut_ = std::move(p.cut);
-            labels_ = std::move(p.labels);
             cutIsNew_ = true;
             emit cutChanged();
+            placeLabels();
+        });
+}
+
+/// Looking at every moment of the guide takes longer than planning it: the cut is seen meanwhile, with the labels of
+/// the one before.
+void Desk::placeLabels() {
+    tasks_.start(
+        this, kLabelling,
+        [g = guide(), s = session_, cut = cut_](const Progress& p) {
+            return std::make_shared<const LabelPlan>(labelsFor(g, *s, *cut, p.stop));
+        },
+        [this](std::shared_ptr<const LabelPlan> labels) {
+            labels_ = std::move(labels);
+            labelsAreNew_ = true;
+            emit labelsChanged();
             lookOverWords();
         });
 }

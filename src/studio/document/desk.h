@@ -29,8 +29,10 @@ class Desk : public QObject {
     const RoadClock& clock() const { return clock_; } ///< by the guide's tie
     const Cut& cut() const { return *cut_; }
     std::shared_ptr<const Cut> sharedCut() const { return cut_; }
-    const Speeches& speeches() const { return *speeches_; }   ///< of the cut
-    const LabelPlan* labels() const { return labels_.get(); } ///< of the cut; null while there is none
+    const Speeches& speeches() const { return *speeches_; } ///< of the cut
+    /// Of the cut, a moment after it: labelsChanged(); of the cut before until then. Null while there is none.
+    const LabelPlan* labels() const { return labels_.get(); }
+    bool labelsAreOfThisCut() const { return labelsAreNew_; }
     /// What was seen in the film is used from now on: how the camera shook, where the car is, where things went.
     void takeSeen(const Session& looked);
     bool cutIsOfThisGuide() const { return cutIsNew_; } ///< false while an edit is being planned
@@ -64,6 +66,7 @@ class Desk : public QObject {
     void recovered(); ///< edits of an earlier run that were never saved are back
     void changed(const GuideChange& what);
     void cutChanged();
+    void labelsChanged();
     void lookedOver();
     void saved();
     void cornerChosen(CornerId corner);
@@ -74,6 +77,7 @@ class Desk : public QObject {
   private:
     void adopt(Guide guide, std::shared_ptr<const Session> session);
     void replan();
+    void placeLabels();
     void lookOverWords();
     void afterEdit(const Guide& before);
     void measureIfMoved();
@@ -93,7 +97,7 @@ class Desk : public QObject {
     std::shared_ptr<Narrator> narrator_;
     std::shared_ptr<TakeSounds> takes_ = std::make_shared<TakeSounds>();
     CornerId corner_;
-    bool cutIsNew_ = false;
+    bool cutIsNew_ = false, labelsAreNew_ = false;
 };
 
 } // namespace hl

@@ -54,6 +54,7 @@ Player::Player(Desk& desk, QObject* parent)
         if (mode_ == Mode::Guide) sound_.mixWhenStale();
         show();
     });
+    connect(&desk_, &Desk::labelsChanged, this, &Player::pictureReady);
     connect(&desk_, &Desk::changed, this, [this](const GuideChange& what) {
         if (what.sources || what.corners || what.markers || what.scene) emit pictureReady();
     });

@@ -43,6 +43,7 @@ StretchView::StretchView(Desk& desk, Player& player, QWidget* parent) : QWidget(
     setAccessibleName(tr("Where the guide spends its time: guide time above, the road below"));
     const auto changed = [this] { stale_ = true, update(); };
     connect(&desk_, &Desk::cutChanged, this, changed);
+    connect(&desk_, &Desk::labelsChanged, this, changed);
     connect(&desk_, &Desk::changed, this, changed);
     connect(&desk_, &Desk::cornerChosen, this, changed);
     connect(&player_, &Player::moved, this, [this] { update(); });
