@@ -92,7 +92,9 @@ void decide(Candidate& c, std::string_view sentence, const ClaimCorner* corner) 
         if (hasWord(before, {"arrive", "arriving", "arrives", "approach", "approaching", "approached"}) ||
             before.find("come in") != before.npos || before.find("coming in") != before.npos ||
             hasWord(lastWords(before, 1), {"from"}) || hasWord(after, {"approach", "approaching"}) ||
-            after.find("on the way in") != after.npos)
+            after.find("on the way in") != after.npos ||
+            (near.find("down to") == near.npos && sentence.find(" brake", c.to) < sentence.find(" down to ", c.to) &&
+             sentence.find(" down to ", c.to) != sentence.npos))
             claim.fact = "entry_gear";
         if (hasWord(near, {"exit", "upshift", "out"}) || near.find("shift up") != near.npos ||
             near.find("up to") != near.npos || near.find("short shift") != near.npos ||

@@ -28,7 +28,8 @@ std::string_view clauseAfter(std::string_view after) {
     for (const auto mark : {" , ", " : ", " but ", " and ", " then ", " because ", " . ", " ; ", " ! ", ", ", ". "})
         if (const auto at = after.find(mark); at != after.npos) end = std::min(end, at);
     for (const auto who : {" you ", " i ", " we ", " he ", " it's ", " that's "})
-        if (const auto at = after.find(who); at != after.npos) end = std::min(end, at);
+        if (const auto at = after.find(who); at != after.npos && !after.substr(0, at).ends_with(" what"))
+            end = std::min(end, at); // "second is what I should have used" is one clause
     return after.substr(0, end);
 }
 

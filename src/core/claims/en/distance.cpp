@@ -232,6 +232,14 @@ constexpr ClaimRule kRules[] = {
          return from(f, c, 0);
      }},
     {R"(\bbetween (?:the )?(?P<thing>@THING) and (?:the )?(?P<other>@THING)\b)", between},
+    {R"(\bbetween (?:the )?(?P<one>first|second) and (?:the )?(?P<other>second|third) (?P<thing>lamp post|post|board|cone|tree|marker|poplar|gate|bridge|barrier)s?\b)",
+     [](Find& f, Claim& c) {
+         c.fact = eventAround(f);
+         const auto of = [&](const char* which) {
+             return std::string(f.group(which)) + ' ' + std::string(f.group("thing"));
+         };
+         return c.said.ref = of("one"), c.said.otherRef = of("other"), c.unit = "", !c.fact.empty();
+     }},
     {R"(\bbetween (?:the )?(?:(?:2|two|both)(?: of the)? )?(?P<thing>boards|posts|lamp posts|cones|markers|trees|poplars|gates|bridges)\b)",
      [](Find& f, Claim& c) {
          c.fact = eventAround(f);

@@ -10,7 +10,8 @@ constexpr Meaning kUses[] = {
              "stays off|staying off|keep off|keeps off|keeping off|clear of|steer clear of|away from|"
              "stay away from|keep away from|nowhere near|ignore|ignores|ignoring|no|without touching|"
              "without using|short of|inside of|not an inch of|none of|nothing of|zero|forget|don't go near|"
-             "never go near|doesn't go near|don't get near|out of bounds|off limits|wide of"},
+             "never go near|doesn't go near|don't get near|out of bounds|off limits|wide of|width from|width off|"
+             "metre from|metres from|metre off|metres off"},
     {"touch", "kiss|kisses|kissing|kissed|kiss of|a kiss|just a kiss|touch|touches|touching|touched|just touch|"
               "a touch of|touch of|just a touch of|brush|brushes|brushing|brushed|clip|clips|clipping|clipped|"
               "graze|grazes|grazing|skim|skims|lick|licks|tickle|tickles|nudge|tap|taps|a bit of|bit of|"

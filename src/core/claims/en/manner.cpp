@@ -11,7 +11,7 @@ const Pattern& otherCase() {
         R"(raining|damp|cold|dark|windy|hot|slippery|greasy|dry)|when it rains|when it rained|(?:in )?(?:wet|damp|)"
         R"(cold|hot) (?:conditions|weather)|(?:on|with|when the|for) (?:the |a |an |fully |more |less )?(?:cold|)"
         R"(new|old|fresh|worn|used|wet|slick|hard|soft|softer|harder|intermediate|full|low|heavy|light|more|less|)"
-        R"(race|qualifying|warm|hot|half|sticky|semi|road|winter|rain|brand new|scrubbed|bigger|smaller) (?:tyres?|)"
+        R"(race|qualifying|warm|hot|half|sticky|semi|better|stickier|good|decent|road|winter|rain|brand new|scrubbed|bigger|smaller) (?:tyres?|)"
         R"(tanks?|fuel|rubber|brakes|load|set|compound|slicks?|wets|trim|downforce|wing|tank|wear)|on (?:the |new |)"
         R"(old |fresh |used )?(?:slicks|wets|inters|intermediates|softs|hards|mediums)|when the (?:tyres?|brakes?|)"
         R"(track|car|tank|fuel|road|surface) (?:overheat|fade|(?:are|is|goes|gets|get|go|drop|start to go) (?:cold|)"
@@ -61,7 +61,13 @@ const Pattern& otherCase() {
         R"(years ago|in the old days|my (?:brother|sister|father|dad|engineer|friend|mate|coach|team|instructor|)"
         R"(son|daughter|wife|rival|student|pupil)|your (?:team ?mate|instructor)|with (?:damage|no aero|abs|)"
         R"(traction control|drs|push to pass)|if only|would be [a-z]+ if|(?:before|until) they (?:resurfaced|)"
-        R"(changed)|the (?:leader|winner|record|pole man|pole lap))\b)");
+        R"(changed)|the (?:leader|winner|record|pole man|pole lap)|)"
+        R"((?:the|some|most|those|these|that|any|an?|another|every|many|few|lots of)(?: [a-z]+){0,2} (?:lads?|)"
+        R"(guys?|fellows?|fellas?|blokes?|chaps?|boys|girls|folks?|racers?|rivals?|setups?|opponents?|regulars|)"
+        R"(front runners?|back markers?|club racers?)|(?:the|a|an|that) (?:[a-z]+ )?(?:car|driver|man|woman|one|kart|)"
+        R"(bike) (?:in front|ahead|behind|alongside)|(?:an?|the|your) (?:wet|rain|damp|cold|winter|night) (?:[a-z]+ )?)"
+        R"((?:gear|line|apex|point|thing|option|race|choice)|(?:my|your|his|her|our) (?:road|street|daily|other|)"
+        R"(old|family|company|track|race|last|next) (?:car|kart|bike|van))\b)");
     return kPattern;
 }
 
@@ -132,7 +138,7 @@ const Pattern& advice() {
         R"(enough for you|is enough|got to|gotta|you'd|the aim|(?:should|could|ought to) have|i'd (?:rather|stay|)"
         R"(use|take|go|be|brake|lift|turn|keep|hold|carry|try|want|leave|aim)|(?:this|it|this one|the corner|)"
         R"(that) wants|aim (?:for|to|at)|target|ideally|the idea|the plan is|allowed|it pays|think of|bring|)"
-        R"(recommend|suggest|tell you|yours|ask for|go for|wait for|be patient|no less|no more)\b)");
+        R"(recommend|suggest|tell you|as i say|is plenty|will do|all you need|yours|ask for|go for|wait for|be patient|no less|no more)\b)");
     return kPattern;
 }
 
@@ -178,7 +184,7 @@ const Pattern& description() {
 
 const Pattern& youAre() {
     static const Pattern kPattern(
-        R"(\b(?:you're|you are|you will be|you'll be|you've|you arrive|you come (?:in|flying)|you get|you see)\b)");
+        R"(\b(?:you're|you are|you will be|you'll be|you've|you arrive|you come (?:in|flying)|you get|you see|you(?:'ll| can| will)? (?:hear|notice)|you watch me)\b)");
     return kPattern;
 }
 

@@ -62,7 +62,7 @@ bool fromTheLine(Find& f, Claim& c) {
         std::string_view fact;
         std::initializer_list<std::string_view> words;
     };
-    static const Event kEvents[] = {{"brake_onset_m", {"brake", "brakes", "braking", "braked"}},
+    static const Event kEvents[] = {{"brake_onset_m", {"brake", "brakes", "braking", "braked", "pedal"}},
                                     {"turn_in_m", {"turn", "turns", "turning", "turn-in", "steer"}},
                                     {"apex_m", {"apex", "clip"}},
                                     {"full_throttle_m", {"full", "flat"}},

@@ -10,12 +10,16 @@ constexpr Meaning kWhich[] = {
                       "drops to|v min"},
     {"exit_speed_kmh",
      "exit|exit's|out|leave|leaving|leaves|left the corner|away|track-out|track out|onto the straight"},
-    {"entry_speed_kmh", "in at|speed trap|trap|arrive|arriving|arrives|arrived|entry|approach|approaching|approaches|"
-                        "top speed|come in|comes in|coming in|come flying in|came in|on the way in|before you brake|"
-                        "before the brakes|before braking|before i brake|into it|into here|top|on entry|enter|enters|"
-                        "entering"},
-    {"none", "turn in|turn-in|at the line|over the line|start line|on the straight|down the straight|"
-             "along the straight|pit"}};
+    {"entry_speed_kmh",
+     "in at|speed trap|trap|arrive|arriving|arrives|arrived|entry|approach|approaching|approaches|"
+     "top speed|come in|comes in|coming in|come flying in|came in|on the way in|before you brake|"
+     "before the brakes|before braking|before i brake|before the braking zone|end of the straight|"
+     "then hard on the brakes|then the brakes|then i brake|then brake|into it|into here|top|on entry|enter|enters|"
+     "entering"},
+    {"none",
+     "turn in|turn-in|turn in at|turns in at|turning in at|when i turn|when you turn|as i turn|as you turn|"
+     "turn the wheel|back at|back up to|back to|at the line|over the line|start line|on the straight|down the straight|"
+     "along the straight|pit"}};
 
 /// Words that make a bare figure a speed.
 constexpr Meaning kCues[] = {
@@ -41,6 +45,16 @@ constexpr std::string_view kBehind[] = {
 /// Which speed is meant, by the nearest words of the clause; the one of the sentence where the clause has none.
 std::string whichSpeed(const Find& f) {
     if (f.before().ends_with(" from ") || f.before().ends_with(" from")) return "entry_speed_kmh";
+    if (hasWord(lastWords(f.before(), 4), {"turn in at", "turns in at", "turning in at"})) return "none";
+    // What it was before the brakes, said before them.
+    static constexpr std::string_view kThenBrakes[] = {" , then hard on the brakes",
+                                                       " , then it's all brakes",
+                                                       " , then the brakes",
+                                                       " , then i brake",
+                                                       " , then brake",
+                                                       " , then on the brakes"};
+    for (const auto brakes : kThenBrakes)
+        if (f.after().find(brakes) != std::string_view::npos) return "entry_speed_kmh";
     auto clause = clauseAround(f.sentence, f.from, f.to);
     if (const auto also = f.before().rfind(" and "); also != std::string_view::npos)
         clause.from = std::max(clause.from, also + 4);
@@ -52,8 +66,9 @@ std::string whichSpeed(const Find& f) {
 
 bool ofAGain(const Find& f) {
     const auto behind = firstWord(f.after());
-    if (hasWord(behind, {"faster", "slower", "quicker", "more", "less", "better"})) return true;
+    if (hasWord(behind, {"faster", "slower", "quicker", "more", "less", "better", "gone", "lost"})) return true;
     const auto before = f.before();
+    if (before.ends_with("up from ") || before.ends_with("up from")) return true; // "up from 94 this season"
     return hasWord(lastWords(before, 3), {"lose", "loses", "lost", "gain", "gains", "gained", "scrub", "scrubs", "off",
                                           "find", "by", "another", "extra", "save"}) &&
            !hasWord(lastWords(before, 1), {"at", "to"});
@@ -102,7 +117,9 @@ bool bareSpeed(Find& f, Claim& c) {
     if (hasWord(lastWords(f.before(), 1),
                 {"turn", "corner", "lap", "number", "the", "t", "car", "p", ":", "plus", "metre", "between"}) ||
         hasWord(lastWords(f.before(), 4), {"throttle", "brake"}) ||
-        hasWord(lastWords(f.before(), 2), {"metre", "percent", "board", "turn", "corner", "metres"}) || ofAGain(f))
+        (hasWord(lastWords(f.before(), 2), {"metre", "percent", "board", "turn", "corner", "metres"}) &&
+         !f.before().ends_with(" corner at ")) ||
+        ofAGain(f))
         return false;
     const auto clause = clauseAround(f.sentence, f.from, f.to);
     constexpr std::size_t kNear = 26; // bytes
