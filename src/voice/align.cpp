@@ -170,8 +170,7 @@ Result<Alignment> aligned(const Sound& take, const std::vector<ScriptToken>& scr
     out.durationS = take.length().count(), out.level = *level;
     out.words = alignedTokens(said);
     out.differences = differencesOf(script, said);
-    constexpr double kPauseS = 0.2;
-    out.pauses = quietParts(loudness, kPauseS);
+    out.pauses = pausesOf(loudness, said);
     return out;
 }
 

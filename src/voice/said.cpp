@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "voice/said.h"
 
+#include <algorithm>
+
 namespace hl {
 namespace {
 
@@ -52,6 +54,30 @@ std::vector<AlignedToken> alignedTokens(const std::vector<SaidPlace>& said) {
     std::vector<AlignedToken> out;
     for (const auto& p : said)
         if (p.token != kNoToken) out.push_back({p.token, startOf(p), endOf(p), p.sure && p.laid()});
+    return out;
+}
+
+std::vector<Pause> pausesOf(const Loudness& loudness, const std::vector<SaidPlace>& said) {
+    constexpr double kPauseS = 0.2;
+    auto all = quietParts(loudness, kPauseS);
+    constexpr double kGapS = 0.3, kRoomS = 0.05; // a word may end in what the recogniser takes for silence
+    constexpr double kSofterDb = 12;             // than speech
+    for (std::size_t i = 0; i + 1 < said.size(); ++i) {
+        if (!said[i].laid() || !said[i + 1].laid() || said[i + 1].startS - said[i].endS < kGapS) continue;
+        const Pause gap{said[i].endS + kRoomS, said[i + 1].startS - kRoomS};
+        const auto from = static_cast<std::size_t>(gap.startS / Loudness::kStepS);
+        const auto to = std::min(loudness.db.size(), static_cast<std::size_t>(gap.endS / Loudness::kStepS));
+        bool soft = true;
+        for (auto k = from; k < to; ++k) soft &= loudness.db[k] < loudness.speechDb - kSofterDb;
+        if (soft) all.push_back(gap);
+    }
+    std::sort(all.begin(), all.end(), [](const Pause& a, const Pause& b) { return a.startS < b.startS; });
+    std::vector<Pause> out;
+    for (const auto& p : all)
+        if (!out.empty() && p.startS <= out.back().endS)
+            out.back().endS = std::max(out.back().endS, p.endS);
+        else
+            out.push_back(p);
     return out;
 }
 

@@ -2,6 +2,7 @@
 // The sentence that was really said: the script where it was said as written, other words where it was not. Inside
 // voice only.
 #pragma once
+#include "core/take/quiet.h"
 #include "core/units/numbers.h"
 #include "voice/ears.h"
 
@@ -26,5 +27,9 @@ std::vector<Difference> differencesOf(const std::vector<ScriptToken>& script, co
 
 /// Ascending. What could not be laid on the sound stands where it was heard first, unsure.
 std::vector<AlignedToken> alignedTokens(const std::vector<SaidPlace>& said);
+
+/// Stretches without a word: the quiet ones, and those between words in which somebody draws breath, which is far
+/// softer than speech. Ascending, apart.
+std::vector<Pause> pausesOf(const Loudness& loudness, const std::vector<SaidPlace>& said);
 
 } // namespace hl

@@ -188,3 +188,36 @@ TEST_CASE("a take of a part of a long script is heard at its own pace", "[slow]"
     CHECK(a->differences.back().tokenTo == script.size());
     CHECK(a->differences.back().tokenFrom + 2 >= spoken);
 }
+
+TEST_CASE("a pause in which somebody draws breath is one pause; a soft word is none") {
+    ScratchFolder dir;
+    const std::string before = "Brake at the board and wait.", after = "Then let it run to the kerb.";
+    auto sound = spokenBy("slt", before, dir);
+    const auto rest = spokenBy("rms", after, dir);
+    const double breathFrom = sound.length().count() + 0.15;
+    std::mt19937 random(5);
+    std::normal_distribution<float> noise(0, 1);
+    double power = 0;
+    for (const float v : sound.samples) power += static_cast<double>(v) * static_cast<double>(v);
+    const auto level = static_cast<float>(0.07 * std::sqrt(power / num(sound.samples.size()))); // 23 dB softer
+    const int rate = sound.rate;
+    for (int i = 0; i < rate * 7 / 10; ++i) {
+        const double t = num(i) / rate;
+        const bool breathes = t > 0.15 && t < 0.55;
+        const float swell = breathes ? static_cast<float>(std::sin(kPi * (t - 0.15) / 0.4)) : 0.0f;
+        sound.samples.push_back(level * swell * noise(random));
+    }
+    sound.samples.insert(sound.samples.end(), rest.samples.begin(), rest.samples.end());
+    const auto script = tokensOf(before + " " + after);
+    const auto a = aligned(sound, script, kGoOn);
+    REQUIRE(a);
+    const auto over = std::find_if(a->pauses.begin(), a->pauses.end(), [&](const Pause& p) {
+        return p.startS <= breathFrom + 0.05 && p.endS >= breathFrom + 0.35;
+    });
+    CHECK(over != a->pauses.end());
+    CHECK(a->differences.empty()); // a breath is no word
+    for (const auto& p : a->pauses) {
+        for (const auto& w : a->words) CHECK_FALSE((w.startS > p.startS && w.endS < p.endS));
+    }
+    for (std::size_t i = 1; i < a->pauses.size(); ++i) CHECK(a->pauses[i].startS > a->pauses[i - 1].endS);
+}
