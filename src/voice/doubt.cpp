@@ -79,14 +79,15 @@ std::vector<SaidPlace> saidPlaces(const ForEar& take, const std::vector<HeardWor
     const auto tokensTo = [&](std::size_t end) {
         for (; token < end; ++token)
             if (matched[token].said())
-                out.push_back({take.script[token].readings, token, heard[matched[token].from].startS});
+                out.push_back({take.script[token].readings, token, heard[matched[token].from].startS,
+                               heard[matched[token].to - 1].endS});
     };
     for (std::size_t i = 0; i < doubts.size(); ++i) {
         const auto& d = doubts[i].what;
         tokensTo(d.tokenFrom);
         if (doubts[i].believed) {
             for (auto w = d.heardFrom; w < d.heardTo; ++w)
-                out.push_back({{{heard[w].word}}, kNoToken, heard[w].startS});
+                out.push_back({{{heard[w].word}}, kNoToken, heard[w].startS, heard[w].endS});
         } else {
             const bool any = d.heardFrom < d.heardTo;
             const double from = any ? heard[d.heardFrom].startS : doubts[i].fromS + kRoomS,
@@ -94,7 +95,7 @@ std::vector<SaidPlace> saidPlaces(const ForEar& take, const std::vector<HeardWor
             for (auto t = d.tokenFrom; t < d.tokenTo; ++t)
                 if (!take.script[t].readings.empty())
                     out.push_back({take.script[t].readings, t,
-                                   lerp(from, to, num(t - d.tokenFrom) / num(d.tokenTo - d.tokenFrom)), false});
+                                   lerp(from, to, num(t - d.tokenFrom) / num(d.tokenTo - d.tokenFrom)), kNaN, false});
         }
         token = d.tokenTo;
     }

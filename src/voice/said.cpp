@@ -8,7 +8,10 @@ namespace {
 
 constexpr double kShortS = 0.1; // of a word of which only the beginning is known
 
-double endOf(const SaidPlace& p) { return p.laid() ? p.endS : p.nearS + kShortS; }
+double endOf(const SaidPlace& p) {
+    if (p.laid()) return p.endS;
+    return std::isnan(p.nearEndS) ? p.nearS + kShortS : p.nearEndS;
+}
 double startOf(const SaidPlace& p) { return p.laid() ? p.startS : p.nearS; }
 
 std::string words(const Reading& r) {

@@ -14,6 +14,7 @@ struct SaidPlace {
     Place readings;
     std::size_t token = kNoToken;      ///< of the script; kNoToken: an added or another word, its one reading
     double nearS = 0;                  ///< where it was heard first
+    double nearEndS = kNaN;            ///< NaN: nobody knows
     bool sure = true;                  ///< heard as it is written, without being told what to hear
     double startS = kNaN, endS = kNaN; ///< as laid on the sound; NaN where it cannot be
     std::size_t reading = 0;           ///< which one it was

@@ -90,11 +90,14 @@ TEST_CASE("another word in place of one is one difference with both") {
 
 TEST_CASE("what could not be laid on the sound stands where it was heard, unsure") {
     auto said = allAsWritten();
-    said[3].startS = said[3].endS = kNaN, said[3].nearS = 0.9;
+    said[3].startS = said[3].endS = kNaN, said[3].nearS = 0.9, said[3].nearEndS = 1.15;
+    said[5].startS = said[5].endS = kNaN, said[5].nearS = 1.5;
     const auto words = alignedTokens(said);
     REQUIRE(words.size() == said.size());
     CHECK_FALSE(words[3].sure);
     CHECK(words[3].startS == Approx(0.9));
-    CHECK(words[3].endS > words[3].startS);
+    CHECK(words[3].endS == Approx(1.15));
+    CHECK_FALSE(words[5].sure);
+    CHECK(words[5].endS > words[5].startS);
     CHECK(words[2].sure);
 }
