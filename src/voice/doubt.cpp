@@ -56,8 +56,23 @@ std::vector<Doubt> doubtsOf(const ForEar& take, const std::vector<HeardWord>& he
     return out;
 }
 
+/// How much likelier the sound has to be with what was heard: more where the ear doubts this voice all the time, for
+/// then most of it is the ear's fault. Other words have more freedom to please than fewer. By takes of known slips,
+/// docs/measuring.md.
+struct Margins {
+    double leftOut = 200, otherWords = 500;
+};
+
+Margins marginsFor(std::size_t doubts, std::size_t tokens) {
+    constexpr double kUsualShare = 0.09, kSteepLeftOut = 6000, kSteepOtherWords = 24000;
+    const double more = std::max(0.0, num(doubts) / num(std::max<std::size_t>(1, tokens)) - kUsualShare);
+    Margins m;
+    m.leftOut += kSteepLeftOut * more, m.otherWords += kSteepOtherWords * more;
+    return m;
+}
+
 /// Whether the sound is so much likelier with what was heard than with what is written that it is no slip of the ear.
-bool isBelieved(Ear& ear, const ForEar& take, const std::vector<HeardWord>& heard, const Doubt& d) {
+bool isBelieved(Ear& ear, const ForEar& take, const std::vector<HeardWord>& heard, const Doubt& d, const Margins& m) {
     if (d.toS - d.fromS < 0.05) return true; // nothing was said there
     constexpr double kLongS = 12;
     if (d.toS - d.fromS > kLongS) return true;
@@ -66,9 +81,7 @@ bool isBelieved(Ear& ear, const ForEar& take, const std::vector<HeardWord>& hear
     const auto said = ear.fit(sound, placesOf(heard, d.heardBefore, d.heardAfter));
     if (!written) return true;
     if (!said) return false;
-    // Other words have more freedom to please than fewer. By takes of known slips, docs/measuring.md.
-    constexpr double kLeftOut = 200, kOtherWords = 500;
-    return said->likeness - written->likeness > (d.what.heardFrom == d.what.heardTo ? kLeftOut : kOtherWords);
+    return said->likeness - written->likeness > (d.what.heardFrom == d.what.heardTo ? m.leftOut : m.otherWords);
 }
 
 /// What was said, in order: the script where it was heard or where a doubt was not believed, else what was heard.
@@ -108,8 +121,9 @@ std::vector<SaidPlace> saidPlaces(const ForEar& take, const std::vector<HeardWor
 std::vector<SaidPlace> believed(const ForEar& take, Ears& ears, const std::vector<HeardWord>& heard,
                                 const std::vector<Matched>& matched) {
     auto doubts = doubtsOf(take, heard, matched);
+    const auto margins = marginsFor(doubts.size(), take.script.size());
     onAllCores(doubts.size(), [&](std::size_t i) {
-        ears.with([&](Ear& ear) { doubts[i].believed = isBelieved(ear, take, heard, doubts[i]); });
+        ears.with([&](Ear& ear) { doubts[i].believed = isBelieved(ear, take, heard, doubts[i], margins); });
     });
     return saidPlaces(take, heard, matched, doubts);
 }
