@@ -2,6 +2,7 @@
 // A film that brings its own log needs nothing else: every verb takes it for one.
 #include "standins/film.h"
 #include "store/guide_file.h"
+#include "support/gui_app.h"
 #include "support/ran.h"
 #include "support/scratch_folder.h"
 
@@ -45,6 +46,7 @@ hl::standin::CameraSensors askew() {
 } // namespace
 
 TEST_CASE("laps, corners, sync, columns and new take a film that brings its own log") {
+    hl::testing::painterReady(); // the plan measures labels
     const Filmed f(askew());
     const auto track = (demoFolder() / "saltmarrow-ring.geojson").string();
     const auto laps = run({"laps", f.film.string(), "--track", track, "--json"});
