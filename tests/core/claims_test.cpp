@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/check/check.h"
+#include "core/claims/claim_reader.h"
 #include "core/guide/edits.h"
 
 #include <algorithm>
@@ -117,4 +118,15 @@ TEST_CASE("a voice that fails is a finding, never silence") {
     CHECK(found[0].beat == BeatId{1});
     CHECK(found[0].message.find("hoarse") != std::string::npos);
     CHECK(dumb.of({1}, false)->lengthS > 1.5); // it keeps the room it would need
+}
+
+TEST_CASE("of two things of one name the one is meant that is nearest to what is spoken of") {
+    hl::ClaimCorner corner;
+    corner.references = {{"end of the left kerb", "kerb", "left", 100}, {"end of the left kerb", "kerb", "left", 210}};
+    const auto* first = hl::referenceMeant(corner, "end of the left kerb");
+    REQUIRE(first);
+    CHECK(first->atM == 100);
+    CHECK(hl::referenceMeant(corner, "end of the left kerb", 203)->atM == 210);
+    CHECK(hl::referenceMeant(corner, "end of the left kerb", 90)->atM == 100);
+    CHECK_FALSE(hl::referenceMeant(corner, "oak", 90));
 }

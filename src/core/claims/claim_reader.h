@@ -36,6 +36,8 @@ void holdAgainst(Claim& claim, const ClaimFacts& facts, int corner, double atM);
 
 /// The reference of a corner that a text means: by its name, by "50" for the 50 board, or by "second board". Null:
 /// none.
-const ClaimReference* referenceMeant(const ClaimCorner& corner, std::string_view plainName);
+/// Of several of one name the one nearest to `nearM`, the place that is spoken of; unknown: the first.
+const ClaimReference* referenceMeant(const ClaimCorner& corner, std::string_view plainName,
+                                     std::optional<double> nearM = {});
 
 } // namespace hl

@@ -94,7 +94,7 @@ std::optional<double> held(const Claim& c, const ClaimCorner& corner) {
 
 std::optional<std::string> otherPlace(std::string_view text, const Claim& c, const ClaimCorner& corner) {
     const auto at = held(c, corner);
-    const auto* ref = c.said.ref ? referenceMeant(corner, *c.said.ref) : nullptr;
+    const auto* ref = c.said.ref ? referenceMeant(corner, *c.said.ref, at) : nullptr;
     if (!at || !ref || c.said.otherRef) return std::nullopt;
     const long past = std::lround(*at - ref->atM);
     const auto where =

@@ -146,8 +146,8 @@ class Held {
         return value(fact);
     }
     Verdict distance() {
-        const auto* ref = c_.said.ref ? referenceMeant(corner_, *c_.said.ref) : nullptr;
-        const auto* other = c_.said.otherRef ? referenceMeant(corner_, *c_.said.otherRef) : nullptr;
+        const auto* ref = c_.said.ref ? referenceMeant(corner_, *c_.said.ref, value(c_.fact)) : nullptr;
+        const auto* other = c_.said.otherRef ? referenceMeant(corner_, *c_.said.otherRef, value(c_.fact)) : nullptr;
         if (c_.said.ref) c_.said.ref = ref ? std::optional(ref->name) : std::nullopt;
         const bool two = c_.said.otherRef.has_value();
         if (c_.said.otherRef && other) c_.said.otherRef = other->name;
@@ -322,7 +322,7 @@ class Held {
         if (c_.said.to == "apex")
             from = value("apex_m");
         else if (const auto* r =
-                     referenceMeant(corner_, c_.said.to == "exit kerb" ? "start of the exit kerb" : c_.said.to))
+                     referenceMeant(corner_, c_.said.to == "exit kerb" ? "start of the exit kerb" : c_.said.to, at))
             from = r->atM, name = c_.said.to = r->name;
         if (!at || !from) return Verdict::Unknown;
         const double past = *at - *from, tol = tolerance(c_.fact, kMetreTol);
@@ -410,15 +410,19 @@ const ClaimCorner* ClaimFacts::corner(int number) const {
     return nullptr;
 }
 
-const ClaimReference* referenceMeant(const ClaimCorner& corner, std::string_view meant) {
+const ClaimReference* referenceMeant(const ClaimCorner& corner, std::string_view meant, std::optional<double> nearM) {
     const auto plain = [](std::string_view s) {
         auto text = plainText(s).text;
         while (!text.empty() && text.back() == ' ') text.pop_back();
         return text.empty() ? text : text.substr(1);
     };
     const auto wanted = plain(meant);
-    for (const auto& r : corner.references)
-        if (plain(r.name) == wanted) return &r;
+    const ClaimReference* named = nullptr;
+    for (const auto& r : corner.references) {
+        if (plain(r.name) != wanted) continue;
+        if (!named || (nearM && std::abs(r.atM - *nearM) < std::abs(named->atM - *nearM))) named = &r;
+    }
+    if (named) return named;
     const bool figure = !wanted.empty() && wanted.find_first_not_of("0123456789") == wanted.npos;
     for (const auto& r : corner.references) {
         const auto name = plain(r.name);
