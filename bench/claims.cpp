@@ -45,11 +45,11 @@ template <typename F> std::string megabyteOf(F&& words) {
 } // namespace
 
 Report accuracyOfClaims() {
-    const auto written = test::claimScores(kFolder / "facts.json", kFolder / "written.jsonl");
-    const auto unseen = test::claimScores(kFolder / "facts.json", kFolder / "unseen.jsonl");
+    const auto written = test::claimsLookedAt(kFolder);
+    const auto unseen = test::claimsUnseen(kFolder);
     table("looked at while the grammar grew", written);
     table("never looked at", unseen);
-    std::ifstream file(kFolder / "facts.json");
+    std::ifstream file(kFolder / "tinkers/facts.json");
     const auto facts = claimFactsFrom(nlohmann::ordered_json::parse(file));
     const ClaimReader reader(*facts);
     const std::string claims = "Brake at the 100 board in third gear with seventy percent and a late apex. ";

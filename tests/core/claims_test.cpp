@@ -130,3 +130,21 @@ TEST_CASE("of two things of one name the one is meant that is nearest to what is
     CHECK(hl::referenceMeant(corner, "end of the left kerb", 90)->atM == 100);
     CHECK_FALSE(hl::referenceMeant(corner, "oak", 90));
 }
+
+TEST_CASE("a thing just before the timing line is a reference of the corner just behind it") {
+    Guide g;
+    GuideCorner first;
+    first.id = {1}, first.number = 1, first.startM = -7, first.turnInM = -6, first.apexM = 51, first.endM = 110;
+    g.corners = {first};
+    GuideReference far, near;
+    far.label = near.label = "end of the left kerb";
+    far.atM = 103, near.atM = 754.7;
+    g.references = {far, near};
+    constexpr double kLapM = 754;
+    const auto facts = claimFactsOf(g, {cornersOf(g), {CornerFacts{}}}, 60, kLapM);
+    const ClaimReader reader(facts);
+    const auto claims = reader.read("Turn 7 metres before the end of the left kerb.", 1);
+    REQUIRE(claims.size() == 1);
+    CHECK(claims[0].verdict == Verdict::Agrees);
+    CHECK(reader.read("Turn in 40 metres after the end of the left kerb.", 1).at(0).verdict == Verdict::Differs);
+}

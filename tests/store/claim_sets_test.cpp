@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Claims in sentences of five corners, each written down by hand: how the reader does as a whole. One set was looked at
-// while the grammar grew; of the other none was.
+// Claims in sentences about three tracks, each written down by hand: how the reader does as a whole. One set was looked
+// at while the grammar grew; of the other none was.
 #include "support/claim_set.h"
 
 #include <catch2/catch.hpp>
@@ -17,22 +17,22 @@ double share(int part, int whole) { return whole > 0 ? static_cast<double>(part)
 
 TEST_CASE(
     "what sentences claim is found, with stance and verdict, in nearly all of the sentences the grammar grew with") {
-    const auto s = claimScores(kFolder / "facts.json", kFolder / "written.jsonl");
-    CHECK(s.sentences > 1300);
+    const auto s = claimsLookedAt(kFolder);
+    CHECK(s.sentences > 5000);
     CHECK(share(s.all.found, s.all.there) > 0.95);
     CHECK(share(s.all.verdicts, s.all.there) > 0.93);
     CHECK(share(s.all.stances, s.all.there) > 0.93);
     CHECK(share(s.all.keptSilent, s.all.silent) > 0.97);
-    CHECK(s.all.precision() > 0.91);
-    CHECK(s.all.recall() > 0.93);
+    CHECK(s.all.precision() > 0.95);
+    CHECK(s.all.recall() > 0.95);
     CHECK(s.byKind.size() == 14);
 }
 
 TEST_CASE("and in most of those nobody has looked at") {
-    const auto s = claimScores(kFolder / "facts.json", kFolder / "unseen.jsonl");
+    const auto s = claimsUnseen(kFolder);
     CHECK(s.sentences > 400);
-    CHECK(share(s.all.found, s.all.there) > 0.92);
-    CHECK(share(s.all.verdicts, s.all.there) > 0.9);
+    CHECK(share(s.all.found, s.all.there) > 0.9);
+    CHECK(share(s.all.verdicts, s.all.there) > 0.88);
     CHECK(share(s.all.keptSilent, s.all.silent) > 0.9);
     CHECK(s.all.precision() > 0.85);
     CHECK(s.all.recall() > 0.9);

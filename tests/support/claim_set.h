@@ -74,15 +74,14 @@ struct ClaimCounting {
     }
 };
 
-/// `facts` and `set` in the form of the command `claims`; each claim of the set has kind, said, span, stance, verdict
-/// and other stances it may have. Throws where a file cannot be read.
-inline ClaimScores claimScores(const std::filesystem::path& facts, const std::filesystem::path& set) {
+/// Adds the sentences of a file to `out`. `facts` and `set` in the form of the command `claims`; each claim of the set
+/// has kind, said, span, stance, verdict and other stances it may have. Throws where a file cannot be read.
+inline void addClaimScores(ClaimScores& out, const std::filesystem::path& facts, const std::filesystem::path& set) {
     std::ifstream factsFile(facts), lines(set);
     if (!factsFile || !lines) throw std::runtime_error("a set of claims is missing: " + set.string());
     const auto held = claimFactsFrom(nlohmann::ordered_json::parse(factsFile));
     if (!held) throw std::runtime_error(held.error().what);
     const ClaimReader reader(*held);
-    ClaimScores out;
     ClaimCounting count{out};
     for (std::string text; std::getline(lines, text);) {
         const auto line = nlohmann::ordered_json::parse(text);
@@ -90,6 +89,20 @@ inline ClaimScores claimScores(const std::filesystem::path& facts, const std::fi
         for (const auto& c : reader.read(line["text"].get<std::string>(), line["corner"])) read.push_back(toJson(c));
         count.sentence(line, std::move(read));
     }
+}
+
+/// Sentences about three tracks that were looked at while the grammar grew.
+inline ClaimScores claimsLookedAt(const std::filesystem::path& folder) {
+    ClaimScores out;
+    for (const auto* track : {"tinkers", "bellfounders", "kiln"})
+        addClaimScores(out, folder / track / "facts.json", folder / track / "written.jsonl");
+    return out;
+}
+
+/// Sentences about one of them that nobody has looked at since they were written.
+inline ClaimScores claimsUnseen(const std::filesystem::path& folder) {
+    ClaimScores out;
+    addClaimScores(out, folder / "bellfounders" / "facts.json", folder / "bellfounders" / "unseen.jsonl");
     return out;
 }
 

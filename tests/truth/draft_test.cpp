@@ -1,5 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // First words on rings and cars that nobody wrote sentences for.
+#include "core/claims/guide_claims.h"
+#include "core/guide/edits.h"
 #include "core/guide/validated.h"
 #include "core/units/figures.h"
 #include "core/words/draft.h"
@@ -155,4 +157,28 @@ TEST_CASE("distances are said in the unit one thinks in") {
     CHECK(spokenDistance(90, DistanceUnit::CarLengths) == "20 car lengths");
     for (const auto u : {DistanceUnit::Metres, DistanceUnit::Yards, DistanceUnit::CarLengths})
         CHECK(spokenDistance(NAN, u).find(kNoFigure) == 0);
+}
+
+TEST_CASE("no first words contradict the lap they were written for, in any school, on any ring") {
+    const auto family = GENERATE(range(0, 3));
+    const auto seed = GENERATE(101u, 102u, 105u, 106u);
+    const auto d = driven(standin::randomRing(standin::kRingFamilies[family], seed), {}, 2, seed);
+    const auto lap = must(fastest(d.laps));
+    const auto trace = must(traceOf(d.log, d.laps, lap, &d.track));
+    const auto corners = must(findCorners(trace, &d.track));
+    const auto facts = measureAll(trace, corners, &d.track);
+    constexpr DistanceUnit kUnits[] = {DistanceUnit::Metres, DistanceUnit::Yards, DistanceUnit::CarLengths};
+    for (unsigned k = 0; k < 4; ++k) {
+        Guide asked;
+        asked.school = {k % 2 == 0, true, k < 2, kUnits[(seed + k) % 3]};
+        const auto g = withDraft(asked, {trace, corners, facts, &d.track});
+        const GuideClaims claims(g, {cornersOf(g), facts}, trace.lap.time.count(), trace.lengthM);
+        for (const auto& c : g.corners)
+            for (const auto& b : c.beats)
+                for (const auto& read : claims.of(b.words, b, c)) {
+                    INFO("ring " << family << '/' << seed << ", corner " << c.number << ": " << b.words);
+                    INFO(read.said << ", measured " << read.claim.measured);
+                    CHECK(read.claim.verdict != Verdict::Differs);
+                }
+    }
 }

@@ -92,7 +92,9 @@ void decide(Candidate& c, std::string_view sentence, const ClaimCorner* corner) 
         if (hasWord(before, {"arrive", "arriving", "arrives", "approach", "approaching", "approached"}) ||
             before.find("come in") != before.npos || before.find("coming in") != before.npos ||
             hasWord(lastWords(before, 1), {"from"}) || hasWord(after, {"approach", "approaching"}) ||
-            after.find("on the way in") != after.npos ||
+            after.find("on the way in") != after.npos || after.find("on the way up to") != after.npos ||
+            after.find("on the way down to") != after.npos || hasWord(before, {"heading"}) ||
+            before.find("coming down") != before.npos || before.find("coming up") != before.npos ||
             (near.find("down to") == near.npos && sentence.find(" brake", c.to) < sentence.find(" down to ", c.to) &&
              sentence.find(" down to ", c.to) != sentence.npos))
             claim.fact = "entry_gear";
@@ -105,12 +107,20 @@ void decide(Candidate& c, std::string_view sentence, const ClaimCorner* corner) 
 }
 
 /// "third, second": on the way down all but the last are gears one goes through.
-void throughTheGears(std::vector<Candidate>& all) {
-    constexpr std::size_t kNear = 12; // bytes between them
+void throughTheGears(std::vector<Candidate>& all, std::string_view text) {
+    constexpr std::size_t kNear = 22; // bytes between them
     for (std::size_t i = 0; i + 1 < all.size(); ++i) {
         auto &a = all[i].claim, &b = all[i + 1].claim;
         const bool gears = a.kind == ClaimKind::Gear && b.kind == ClaimKind::Gear && a.said.number && b.said.number;
-        if (!gears || all[i + 1].from - all[i].to >= kNear) continue;
+        if (!gears) continue;
+        if (all[i + 1].from - all[i].to >= kNear) { // "fifth gear ... brake at the board ... down to second"
+            const auto between = text.substr(all[i].to, all[i + 1].from - all[i].to);
+            if (*b.said.number < *a.said.number && a.fact == "min_gear" &&
+                hasWord(between, {"brake", "brakes", "down"}))
+                a.fact = "entry_gear";
+            continue;
+        }
+        if (hasWord(text.substr(all[i].to, all[i + 1].from - all[i].to), {"nor", "or", "not"})) continue;
         if (*b.said.number < *a.said.number) a.fact = "shifts";
         if (*b.said.number > *a.said.number && a.fact != "shifts") b.fact = "shifts"; // on the way out
     }
@@ -149,7 +159,7 @@ std::vector<Candidate> settled(std::vector<Candidate> found, std::string_view se
     dropPlainBraking(found);
     dropTakenBack(found, sentence);
     onceEach(found);
-    throughTheGears(found);
+    throughTheGears(found, sentence);
     slowing(found);
     return found;
 }

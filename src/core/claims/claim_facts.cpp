@@ -3,6 +3,7 @@
 
 #include "core/claims/claim_reader.h"
 #include "core/corner/fact_table.h"
+#include "core/units/numbers.h"
 
 #include <algorithm>
 #include <cmath>
@@ -92,8 +93,9 @@ ClaimFacts claimFactsOf(const Guide& g, const MeasuredCorners& measured, double 
         out.number = c.number, out.name = c.name, out.direction = name(c.side), out.kind = c.kind;
         if (const auto* f = measured.of(c)) out.facts = factsOf(c, *f);
         for (const auto& r : g.references)
-            if (r.atM > c.startM - kAheadM && r.atM < c.endM + kBehindM)
-                out.references.push_back({r.label, r.kind, r.lateralM > 0 ? "left" : "right", r.atM});
+            if (const double at = ringPlace(r.atM, c.turnInM, lengthM);
+                at > c.startM - kAheadM && at < c.endM + kBehindM)
+                out.references.push_back({r.label, r.kind, r.lateralM > 0 ? "left" : "right", at});
         all.corners.push_back(std::move(out));
     }
     if (std::all_of(g.corners.begin(), g.corners.end(), [](const GuideCorner& c) {

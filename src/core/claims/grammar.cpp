@@ -16,15 +16,24 @@ using re2::StringPiece;
 /// Things that stand beside roads, for when nobody listed them.
 constexpr std::string_view kThings =
     "(?:(?:start|end|beginning|corner|edge|foot) of the "
-    ")?(?:(?:first|second|third|last|next|big|small|white|red|blue|orange|yellow|old|tall|tyre|marshal|marshals|lamp|"
+    ")?(?:(?:first|second|third|last|next|big|small|white|red|blue|green|grey|black|brown|orange|yellow|old|new|tall|"
+    "tyre|ice cream|burger|hot "
+    "dog|coffee|tea|food|ticket|telegraph|concrete|wooden|metal|stone|painted|striped|leaning|timing|speed|marshal|"
+    "marshals|lamp|"
     "flag|pit|brake|"
     "braking|access|dark|tyre|advertising|[0-9]+(?: metre| m)?) "
-    ")*(?:board|boards|marker|markers|post|posts|cone|cones|tree|trees|"
+    ")*(?:[a-z]+ )?(?:board|boards|marker|markers|post|posts|cone|cones|tree|trees|"
     "bridge|gantry|shed|gate|sign|wall|fence|bush|bushes|hut|tower|building|patch|seam|crest|bump|drain|manhole|"
     "bollard|flag|pit "
     "entry|pit exit|pit lane|road|barrier|tyres|shadow|pole|house|barn|grandstand|hedge|poplar|willow|tarmac "
     "change|kink in the "
-    "fence|camera|tv tower|hydrant|arch|banner|start line|finish line)";
+    "fence|camera|tv tower|hydrant|arch|banner|start line|finish "
+    "line|oak|pine|elm|birch|ash|lime|fir|chestnut|cedar|beech|larch|"
+    "silo|ditch|culvert|kiosk|van|caravan|mast|windmill|statue|container|trailer|scaffold|stand|cabin|ramp|chimney|"
+    "pylon|"
+    "phone box|loudspeaker|fountain|boulder|stump|pond|stile|hoarding|billboard|signpost|stable|mirror|"
+    "archway|tunnel|underpass|embankment|railing|railings|tank|tap|trough|bench|tent|marquee|screen|scoreboard|clock|"
+    "flagpole|lamppost|bale|bales|skip|bin|guardrail|armco|tarpaulin)";
 
 std::string plainName(std::string_view name) {
     auto s = plainText(name).text;

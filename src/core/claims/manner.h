@@ -18,6 +18,9 @@ const Pattern& notImperative();  ///< Begins with such a word, and is none: "bra
 const Pattern& goesOnAsAdvice(); ///< What follows makes advice of a bare value.
 const Pattern& description();    ///< Tells what is or was.
 const Pattern& youAre();         ///< "You're in sixth" tells what is; "you brake" tells what to do.
+const Pattern& looksAhead();     ///< stands before a bare value that is meant for the next lap
+const Pattern& iWouldSayDo();    ///< "I'd say brake at the board" is no doubt but advice
+const Pattern& youWantIt();      ///< "it's the late apex you want"
 const Pattern& iHaveTo();        ///< "I have to" is no advice.
 const Pattern& fixedPhrase();    ///< Conditions and comparisons that are none.
 const Pattern& asking();         ///< A question, though nobody wrote the mark.

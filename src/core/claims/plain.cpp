@@ -39,6 +39,18 @@ std::size_t letterLength(std::string_view s, std::size_t i) {
     return n;
 }
 
+bool threeDigits(std::string_view s) {
+    const auto digit = [&](std::size_t i) {
+        return i < s.size() && std::isdigit(static_cast<unsigned char>(s[i])) != 0;
+    };
+    return digit(0) && digit(1) && digit(2) && !digit(3);
+}
+
+std::size_t lastFigures(std::string_view word) {
+    const auto other = word.find_last_not_of("0123456789");
+    return other == word.npos ? word.size() : word.size() - other - 1;
+}
+
 std::vector<Token> tokensOf(std::string_view s) {
     std::vector<Token> out;
     std::size_t point = 0;
@@ -52,6 +64,12 @@ std::vector<Token> tokensOf(std::string_view s) {
         const bool digitNext = i + n < s.size() && std::isdigit(static_cast<unsigned char>(s[i + n])) != 0;
         const bool afterDigit = open && std::isdigit(static_cast<unsigned char>(out.back().word.back())) != 0;
         const bool inNumber = (c == '.' || c == ':') && afterDigit && digitNext;
+        const bool thousands =
+            c == ',' && afterDigit && threeDigits(s.substr(i + n)) && lastFigures(out.back().word) < 4;
+        if (thousands) { // "3,410 metres"
+            ++i, ++point;
+            continue;
+        }
         const bool inWord =
             c == '\'' && open && i + n < s.size() && std::isalpha(static_cast<unsigned char>(s[i + n])) != 0;
         const bool perHour = c == '/' && open && (out.back().word == "km" || out.back().word == "m");
@@ -201,6 +219,7 @@ const std::unordered_map<std::string_view, std::string_view>& sameWords() {
                                                                               {"meter", "metre"},
                                                                               {"meters", "metres"},
                                                                               {"percentage", "percent"},
+                                                                              {"percent's", "percent is"},
                                                                               {"kph", "km/h"},
                                                                               {"kmh", "km/h"},
                                                                               {"kilometer", "kilometre"},

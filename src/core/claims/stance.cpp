@@ -28,7 +28,8 @@ std::string_view clauseAfter(std::string_view after) {
     for (const auto mark : {" , ", " : ", " but ", " and ", " then ", " because ", " . ", " ; ", " ! ", ", ", ". "})
         if (const auto at = after.find(mark); at != after.npos) end = std::min(end, at);
     for (const auto who : {" you ", " i ", " we ", " he ", " it's ", " that's "})
-        if (const auto at = after.find(who); at != after.npos && !after.substr(0, at).ends_with(" what"))
+        if (const auto at = after.find(who);
+            at != after.npos && !after.substr(0, at).ends_with(" what") && !after.substr(0, at).ends_with(" where"))
             end = std::min(end, at); // "second is what I should have used" is one clause
     return after.substr(0, end);
 }
@@ -44,13 +45,36 @@ bool sharesWho(std::string_view before, std::string_view clause) {
 /// The part of a sentence in which a condition holds: up to a "but" on either side.
 std::string conditionAround(std::string_view s, std::size_t from, std::size_t to) {
     std::size_t start = 0, end = s.size();
-    for (const auto mark : {" but ", " otherwise ", " today ", " in the dry ", " whereas ", " here i ", " i say "}) {
+    for (const auto mark :
+         {" but ", " otherwise ", " today ", " in the dry ", " whereas ", " here i ", " i say ", " i prefer "}) {
         if (const auto at = s.substr(0, from).rfind(mark); at != s.npos) start = std::max(start, at + 1);
         if (const auto at = s.find(mark, to > 0 ? to - 1 : 0); at != s.npos) end = std::min(end, at);
     }
+    // "it was flat in qualifying and it's flat now"
+    const auto behind = clauseAfter(s.substr(std::min(to, s.size())));
+    if (hasWord(behind, {"now", "today"}))
+        start = std::max(start, clauseStart(s.substr(0, from), false)), end = std::min(end, to + behind.size());
     std::string out(s.substr(start, end - start));
+    static const re2::RE2 kLength("\\bcar(?:'s)? (lengths?)");
+    re2::RE2::GlobalReplace(&out, kLength, "\\1"); // "turn in a car length after" is about no other car
     re2::RE2::GlobalReplace(&out, manner::fixedPhrase().re(), " ");
     return out;
+}
+
+/// Where run-on speech begins to tell of something else: "you don't do anything it's flat", but not "I don't think
+/// it's flat".
+std::size_t begunAnew(std::string_view before) {
+    std::size_t start = 0;
+    for (const auto who : {" it's ", " i'm ", " we're ", " you're ", " that's "}) {
+        const auto at = before.rfind(who);
+        if (at == before.npos || at < start) continue;
+        if (!hasWord(lastWords(before.substr(0, at + 1), 2),
+                     {"think",   "thought", "say",   "says",    "said", "believe", "mean",
+                      "pretend", "sure",    "that",  "because", "if",   "like",    "convinced",
+                      "tell",    "me",      "until", "when",    "feel", "feels",   "suppose"}))
+            start = at;
+    }
+    return start;
 }
 
 /// A denial in the same clause, no farther than a few words; "no trail braking" for what has no opposite of its own.
@@ -58,7 +82,9 @@ bool denied(std::string_view before, ClaimKind kind) {
     constexpr std::size_t kReach = 7;
     std::size_t start = 0;
     for (const auto mark : {" , ", " : ", " but ", " then ", " because ", " so "})
-        if (const auto at = before.rfind(mark); at != before.npos) start = std::max(start, at + 1);
+        if (const auto at = before.rfind(mark); at != before.npos && !before.substr(0, at).ends_with("anything"))
+            start = std::max(start, at + 1);
+    start = std::max(start, begunAnew(before));
     const auto clause = lastWords(before.substr(start), kReach);
     if (manner::noDenial().in(clause)) return false;
     const bool bare = kind == ClaimKind::BrakeShape || kind == ClaimKind::Direction || kind == ClaimKind::Apex;
@@ -82,6 +108,7 @@ Manner mannerOf(std::string_view before, std::string_view inside, std::string_vi
     const bool told = !shared && orders && !m::notImperative().in(clause) && !m::notImperative().in(whole);
     Manner out;
     out.advised = (told || m::advice().in(clause)) && !m::iHaveTo().in(clause) && !m::fixedPhrase().in(clause);
+    out.advised = out.advised || m::youWantIt().in(after.substr(behind.size()));
     out.plain = shared || m::youAre().in(clause) || m::description().in(clause);
     out.toYou = !m::youAre().in(clause) && !m::fixedPhrase().in(clause) &&
                 hasWord(clause, {"you", "your", "you're", "you'll", "you'd"}) &&
@@ -89,6 +116,7 @@ Manner mannerOf(std::string_view before, std::string_view inside, std::string_vi
     const auto longer = std::string(before.substr(clauseStart(before, false))) + " ";
     out.hedged = m::hedgeBehind().in(after) || m::hedge().in(std::string(ahead) + " ") || m::hedge().in(longer) ||
                  m::hedge().in(lastWords(before, 4));
+    if (m::iWouldSayDo().in(clause)) out.hedged = false, out.advised = true;
     return out;
 }
 
@@ -97,7 +125,7 @@ bool bareIsTold(const Claim& c, std::string_view before, std::string_view inside
     const bool article =
         hasWord(lastWords(before, 1), {"a", "an", "the"}) || inside.starts_with("a ") || inside.starts_with("the ");
     const bool aim = c.said.word == "early" || c.said.word == "late" || c.said.word == "middle"; // "two apexes" tells
-    return manner::goesOnAsAdvice().in(after.substr(clauseAfter(after).size())) ||
+    return manner::looksAhead().in(before) || manner::goesOnAsAdvice().in(after.substr(clauseAfter(after).size())) ||
            hasWord(clauseBefore(before), {"never"}) || (c.kind == ClaimKind::Apex && aim && !article) || c.said.most ||
            c.said.least || c.kind == ClaimKind::Kerb;
 }
@@ -110,7 +138,7 @@ void tellStance(std::string_view s, std::size_t from, std::size_t to, Claim& c) 
     const auto before = s.substr(0, from), after = s.substr(std::min(to, s.size())), inside = s.substr(from, to - from);
     c.alsoAs.clear();
     c.nearly = c.nearly || manner::about().in(before) || hasWord(after.substr(0, 14), {"ish"}) ||
-               after.substr(0, 8).find("or so") != after.npos;
+               after.substr(0, 8).find("or so") != after.npos || after.substr(0, 16).find("near enough") != after.npos;
     if (manner::otherCase().in(conditionAround(s, from, to))) {
         c.stance = Stance::Other;
         return;
@@ -124,7 +152,9 @@ void tellStance(std::string_view s, std::size_t from, std::size_t to, Claim& c) 
         c.stance = Stance::Negated;
         return;
     }
-    const auto m = mannerOf(before, inside, after);
+    auto m = mannerOf(before, inside, after);
+    if (c.kind == ClaimKind::Metres && hasWord(lastWords(before, 2), {"needs", "takes"}))
+        m.advised = false, m.plain = true;
     const bool turns = hasWord(firstWord(inside), {"turn", "bear", "go", "steer", "sling", "throw"});
     if (m.hedged)
         c.stance = Stance::Hedged, c.alsoAs.push_back(m.advised ? Stance::Advised : Stance::Driven);

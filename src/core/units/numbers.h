@@ -42,6 +42,12 @@ inline double wrapped(double x, double length) {
     return r < 0 ? r + length : r;
 }
 
+/// A place on a lap told as near to another as the ring allows: past the timing line it goes on counting. `lapM` 0 or
+/// not finite: as it is.
+inline double ringPlace(double atM, double nearM, double lapM) {
+    return lapM > 0 && std::isfinite(lapM) ? nearM + std::remainder(atM - nearM, lapM) : atM;
+}
+
 /// Where `x` falls in ascending `xs`: index i with xs[i] <= x <= xs[i+1] (clamped), and the fraction between.
 struct Between {
     std::size_t i = 0;

@@ -331,7 +331,7 @@ Guide withDraft(Guide guide, const DraftMaterial& from) {
         w.approach();
         if (facts.brakeOnsetM && w.ours(facts.brakeOnsetM->value))
             w.braking();
-        else if (!m.trace.brake.empty() && !corner.flat && corner.kind != "kink")
+        else if (!facts.brakeOnsetM && !m.trace.brake.empty() && !corner.flat && corner.kind != "kink")
             w.lifting();
         w.turnIn();
         w.apex();

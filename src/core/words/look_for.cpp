@@ -41,11 +41,13 @@ std::optional<LookFor> nextLookFor(const Track* track, double atM, double speed,
 }
 
 std::string feltOffset(const LookFor& look) {
-    constexpr double kAtM = 1.5, kJustM = 8;
+    constexpr double kAtM = 1.5, kJustM = 8, kLittleM = 15;
     const double m = std::abs(look.offsetM);
     if (m < kAtM) return "at the " + look.reference->label;
-    return (m < kJustM ? "just " : "well ") + std::string(look.offsetM > 0 ? "after" : "before") + " the " +
-           look.reference->label;
+    return (m < kJustM     ? "just "
+            : m < kLittleM ? "a little "
+                           : "well ") +
+           std::string(look.offsetM > 0 ? "after" : "before") + " the " + look.reference->label;
 }
 
 std::string offsetText(const LookFor& look, DistanceUnit unit) {

@@ -32,14 +32,16 @@ constexpr ClaimRule kRules[] = {
      which},
     {R"(\b(?P<w>2|double|single|only one|just one) (?:clipping points?|clip(?:ping)?s?)\b)", which},
     {R"(\b(?P<w>early|late|later|earlier) (?:clipping point|clip)\b)", which},
-    {R"(\bapex(?:es|ed|ing)?(?: come| to you| to us| isn't| is not| wasn't| a| an| that's| not| it| is| comes| was| point| quite| very| too| rather| a bit| a little| a touch| here| the| in| on| that| this| corner| right| bang| far| really| nice and| nicely| so| pretty| quite a bit| much)* (?P<span>(?P<w>early|late|middle|double|earlier|later|deep))\b)",
+    {R"(\bapex(?:es|ed|ing)?(?: :| come| to you| to us| isn't| is not| wasn't| a| an| that's| not| it| is| comes| was| point| quite| very| too| rather| a bit| a little| a touch| here| the| in| on| around| about| roughly| somewhere| that| this| corner| right| bang| far| really| nice and| nicely| so| pretty| quite a bit| much| belongs| , nice and| , quite| , very)* (?P<span>(?P<w>early|late|middle|double|earlier|later|deep))\b)",
      [](Find& f, Claim& c) {
          if (hasWord(f.inside(), {"middle"}) && firstWord(f.after()) == "finger") return false;
          return which(f, c);
      }},
     {R"(\b(?:clip|clipping point)(?: comes| is| was)? (?P<span>(?P<w>early|late|later))\b)", which},
     {R"(\b(?P<w>delay|delaying) the apex\b)", which},
-    {R"(\b(?:take|took|taking|takes|clip|clips|clipped|clipping|hit|hits|hitting|touch|reach|get|gets|got) (?:it|this(?: one)?|the apex|the inside)(?: too| very| quite| a bit| really| a little| just)* (?P<span>(?P<w>early|late|later|earlier))\b)",
+    {R"(\b(?:was|am|i'm|is|he's|you're|got) (?:a bit |a little |too |very )?(?P<span>(?P<w>early|late) (?:on|to) the apex)\b)",
+     which},
+    {R"(\b(?:take|took|taking|takes|clip|clips|clipped|clipping|hit|hits|hitting|touch|reach|get|gets|got) (?:it|this(?: one)?|the apex|the inside|the kerb|the inside kerb)(?: too| very| quite| a bit| really| a little| just)* (?P<span>(?P<w>early|late|later|earlier))\b)",
      ofTheApex},
     {R"(\bclip(?:s|ped)?(?: [a-z']+){0,4} (?P<span>(?:well |way |just )?(?P<w>after|before|past|in|at) the middle)\b)",
      [](Find& f, Claim& c) {

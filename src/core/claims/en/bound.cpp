@@ -12,7 +12,7 @@ void readBound(const Find& f, SaidValue& said) {
     static const Pattern kDenied(
         R"(\b(?:never|not|don't|no|nobody|without|doesn't|didn't|won't|shouldn't|mustn't|can't)\b)");
     static const Pattern kLeastBefore(
-        R"(\b(?:at least|(?:no|never|not) slower than|no less than|not less than|never less than|never (?:go |goes |went |drop |drops |dropped |fall |falls |fell |get |gets |got |dip |dips )?(?:below|under|beneath)|(?:don't|do not|not|doesn't|didn't|won't|mustn't|shouldn't) (?:let it )?(?:ever )?(?:go|drop|fall|get|dip|come|slow) (?:to )?(?:below|under|beneath)|(?:never|don't|doesn't|not|didn't|won't)(?: ever)? [a-z]+ (?:any )?(?:less|lower|slower) than|(?:stay|stays|keep|keep it|keeps|remain|hold) (?:above|over)|a minimum of|nothing (?:below|under|less than)|no lower than|no slower than)(?: about| around| a| the)? *$)");
+        R"(\b(?:at least|never (?:below|under|beneath)|not (?:below|under)|(?:no|never|not) slower than|no less than|not less than|never less than|never (?:go |goes |went |drop |drops |dropped |fall |falls |fell |get |gets |got |dip |dips )?(?:below|under|beneath)|(?:don't|do not|not|doesn't|didn't|won't|mustn't|shouldn't) (?:let it )?(?:ever )?(?:go|drop|fall|get|dip|come|slow) (?:to )?(?:below|under|beneath)|(?:never|don't|doesn't|not|didn't|won't)(?: ever)? [a-z]+ (?:any )?(?:less|lower|slower) than|(?:stay|stays|keep|keep it|keeps|remain|hold) (?:above|over)|a minimum of|nothing (?:below|under|less than)|no lower than|no slower than)(?: about| around| a| the)? *$)");
     static const Pattern kMostBehind(
         R"(^ ?,? ?(?:at (?:the )?most|max|maximum|tops|and no (?:more|further|higher)|no more|not more|and not more|or less|or under|is the (?:limit|most|maximum))\b)");
     static const Pattern kLeastBehind(
@@ -22,6 +22,8 @@ void readBound(const Find& f, SaidValue& said) {
         R"(^ ?(?:of|on) (?:the |your |my )?(?:brakes?(?: pedal| pressure)?|pedal|pressure|throttle|power) ?)");
     re2::StringPiece rest(after.data(), after.size());
     if (re2::RE2::Consume(&rest, kOfWhat.re())) after = {rest.data(), rest.size()};
+    static const Pattern kExactly(R"(^ ?,? ?no (?:more|less) ?,?(?: and)? no (?:more|less)\b)");
+    if (kExactly.in(after)) return;
     if (kLeastBefore.in(before) || kLeastBehind.in(after)) {
         said.least = true;
         return;

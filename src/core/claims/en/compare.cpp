@@ -55,7 +55,7 @@ bool most(Find& f, Claim& c) {
 }
 
 constexpr ClaimRule kRules[] = {
-    {R"(\b(?P<op>(?:the |exactly the |just the )?same|(?:one|a|2|3)(?: gears?)? (?:up|down|higher|lower|more|less|above|below)|a gear (?:up|down)|higher|lower|slower|faster|quicker|harder|softer|heavier|lighter|gentler|more brakes?|less brakes?|more braking|less braking|more|less)(?: [a-z]+){0,3}?(?: (?:as|than|on|to|from|like))?(?: we have| you have| i use| you use| it is| it was)?(?: in| at| for| through)?(?: the)? (?P<corner>@CORNER)(?: for (?:gears?|speed|braking|brakes?))?\b)",
+    {R"(\b(?P<op>(?:the |exactly the |just the )?same|(?:one|2|3)(?: gears?)? (?:up|down|higher|lower|more|less|above|below)|a gear (?:up|down|higher|lower|above|below)|higher|lower|slower|faster|quicker|harder|softer|heavier|lighter|gentler|more brakes?|less brakes?|more braking|less braking|more|less)(?: [a-z]+){0,3}?(?: (?:as|than|on|to|from|like))?(?: we have| you have| i use| you use| it is| it was)?(?: in| at| for| through)?(?: the)? (?P<corner>@CORNER)(?: for (?:gears?|speed|braking|brakes?))?\b)",
      against},
     {R"(\b(?P<op>higher|lower|slower|faster|quicker|harder|softer|heavier|lighter)(?: [a-z]+){4,6}? than (?:in |at |for |through )?(?:the )?(?P<corner>@CORNER)\b)",
      against},
@@ -82,12 +82,28 @@ constexpr ClaimRule kRules[] = {
          c.said.to = std::string(f.group("corner"));
          return true;
      }},
-    {R"(\b(?:nowhere|no corner|nothing)(?: [a-z]+){0,5}? (?P<op>harder|slower|faster|quicker)\b)",
+    {R"(\b(?P<op>hardest|slowest|fastest|quickest) (?:here(?: of (?:all|anywhere))?|of all|of anywhere|of the lot)\b)",
+     [](Find& f, Claim& c) {
+         const auto op = f.group("op");
+         c.said.what = op == "hardest" ? "brake_pct" : "speed", c.said.op = op == "slowest" ? "lowest" : "highest";
+         return op != "hardest" || hasWord(f.sentence, {"brake", "braking", "brakes", "stop"});
+     }},
+    {R"(\bnowhere(?: [a-z]+){0,6}? (?:as|so) hard\b)",
+     [](Find& f, Claim& c) {
+         return c.said.what = "brake_pct", c.said.op = "highest", hasWord(f.sentence, {"brake", "braking", "brakes"});
+     }},
+    {R"(\b(?:nowhere|no corner|no other corner|nothing|there's no|there is no|no)(?: [a-z]+){0,5}? (?P<op>harder|slower|faster|quicker)\b(?: corner| stop)?)",
      [](Find& f, Claim& c) {
          const auto op = f.group("op");
          c.said.what = op == "harder" ? "brake_pct" : "speed";
          c.said.op = op == "slower" ? "lowest" : "highest";
-         return op != "harder" || hasWord(f.sentence, {"brake", "braking", "brakes"});
+         const bool everywhere =
+             (f.inside().starts_with("no ") && !f.inside().starts_with("no corner") &&
+              !f.inside().starts_with("no other")) ||
+                     f.inside().starts_with("there")
+                 ? hasWord(f.after().substr(0, 40), {"lap", "track", "circuit"}) && f.inside().ends_with("corner")
+                 : true;
+         return everywhere && (op != "harder" || hasWord(f.sentence, {"brake", "braking", "brakes"}));
      }}};
 
 } // namespace

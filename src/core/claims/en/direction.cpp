@@ -44,7 +44,7 @@ constexpr ClaimRule kRules[] = {
      [](Find& f, Claim& c) {
          const auto behind = firstWord(f.after());
          for (const auto w : {"kerb", "kerbs", "side", "edge", "wheels", "wheel", "wall", "tyres", "mirror", "line",
-                              "board", "front", "pedal", "lane", "man", "drive"})
+                              "board", "front", "pedal", "lane", "man", "drive", "does", "work", "works"})
              if (behind == w) return false;
          c.said.word = sideOf(f);
          return !elsewhere(f);
@@ -62,14 +62,14 @@ constexpr ClaimRule kRules[] = {
              return false;
          return side(f, c);
      }},
-    {R"(\b(?:a|an)(?: (?:[a-z]+|[a-z]+ ,)){0,2} (?P<span>(?P<w>left|right))(?: ,| \.| !| and| into| over| with| that| which| here| after| before| past| through| coming| ?$))",
+    {R"(\b(?:a|an)(?: (?:[a-z0-9]+|[a-z]+ ,)){0,2} (?P<span>(?P<w>left|right))(?: ,| \.| !| and| into| over| with| that| which| here| after| before| past| through| coming| ?$))",
      [](Find& f, Claim& c) {
          c.said.word = sideOf(f);
          return !hasWord(lastWords(f.before(), 6), {"move", "look", "bit", "little", "touch", "gap", "car", "glance",
                                                     "kerb", "wall", "board", "tree", "post"}) &&
                 !elsewhere(f);
      }},
-    {R"(\b(?:goes|go|going|turns|turning|bends|kinks|curves|curls|sweeps|swings|bears|leads|folds|bend|kink|curve|hairpin|turn|hooks)(?: sharp(?:ly)?| gently| slightly| hard| back| round| away)?(?: to the| off to the)? (?P<span>(?P<w>left|right))\b)",
+    {R"(\b(?:goes|go|going|opens|tightens|falls away|turns|turning|bends|kinks|curves|curls|sweeps|swings|bears|leads|folds|bend|kink|curve|hairpin|turn|hooks)(?: sharp(?:ly)?| gently| slightly| hard| back| round| away)?(?: to the| off to the)? (?P<span>(?P<w>left|right))\b)",
      [](Find& f, Claim& c) {
          if (hasWord(f.before(), {"marshal", "they", "cars", "pit", "eyes"}) || firstWord(f.after()) == "over")
              return false;
@@ -84,11 +84,17 @@ constexpr ClaimRule kRules[] = {
      }},
     {R"((?:^ ?|, |[a-z]+ , )(?:long|fast|slow|quick|tight|medium|medium speed|sharp|short|sweeping|blind|downhill|uphill|flat|next up|hard|easy|gentle|off camber|open|opening|tightening|late|late apex|double apex|90 degree|third gear|second gear|fourth gear|fifth gear|@ORD gear|fast ,? ?long)(?: (?:fast|slow|quick|tight|medium|sharp|sweeping|blind|long))? (?P<span>(?P<w>left|right))\b)",
      [](Find& f, Claim& c) { return side(f, c) && firstWord(f.after()) != "here"; }},
+    {R"(^ ?(?P<span>(?P<w>left|right)) ,? (?:tight|uphill|downhill|quick|fast|slow|long|short|blind|open|sharp|narrow|then it|and it|90|medium|@ORD gear)\b)",
+     side},
+    {R"(^ ?(?P<span>(?P<w>left)) (?:through|again)\b)", side},
+    {R"(^ ?(?:hairpin|sweeper|kink) , (?P<span>(?P<w>left|right))\b)", side},
+    {R"(\bthis (?P<span>(?P<w>left|right)) (?:is|was|goes|opens|tightens)\b)", side},
     {R"((?:a|@ORD|@ORD gear|it's|this|really|very) (?:sharp|tight|@ORD gear) (?P<span>(?P<w>left|right))\b)", side},
     {R"(\b(?P<k>hairpin|chicane|kink|sweeper|esses)\b)", kind},
     {R"(\b(?P<k>fast|medium|slow)(?: speed)?(?:,? [a-z]+)? (?:corner|left|right|bend|turn|kink|sweeper|one)\b)",
      [](Find& f, Claim& c) {
          c.said.word = std::string(f.group("k"));
+         if (hasWord(f.inside(), {"it", "them", "things", "you", "him", "her"})) return false; // "slow it right down"
          f.to = f.from + c.said.word.size();
          if (f.after().starts_with(" speed")) f.to += 6;
          const auto rest = f.after().substr(0, 20);

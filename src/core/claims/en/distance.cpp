@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/claims/lexicon.h"
+#include "core/claims/pattern.h"
 #include "core/claims/rules.h"
 
 namespace hl {
@@ -26,8 +27,10 @@ std::string eventAround(const Find& f) {
     };
     static const Event kEvents[] = {
         {"brake_onset_m",
-         {"brake", "brakes", "braking", "braked", "pedal", "stamp", "anchors", "stop", "brakepoint", "pressure"}},
-        {"lift_start_m", {"lift", "lifts", "lifting", "lifted", "breathe", "back off"}},
+         {"brake", "brakes", "braking", "braked", "pedal", "stamp", "anchors", "stop", "brakepoint", "pressure",
+          "slowing", "slowed", "slow down", "slow it"}},
+        {"lift_start_m",
+         {"lift", "lifts", "lifting", "lifted", "breathe", "back off", "ease off", "eases off", "eased off"}},
         {"turn_in_m", {"turn", "turns", "turning", "turned", "steer", "turn-in", "peel", "commit"}},
         {"apex_m", {"apex", "clip", "clips", "apexes"}},
         {"throttle_pickup_m", {"power", "throttle", "squeeze", "accelerate", "pick", "back on"}},
@@ -48,7 +51,12 @@ std::string eventAround(const Find& f) {
     for (const auto* off :
          {"off the throttle", "off the power", "come off", "comes off", "came off", "off throttle", "back off"})
         if (before.find(off) != before.npos && before.find("brake") == before.npos) return "lift_start_m";
-    if (before.find("nose goes in") != before.npos || before.find("wheel goes") != before.npos) return "turn_in_m";
+    for (const auto* mark : {"my marker", "your marker", "the marker", "leave it", "leaves it", "left it"})
+        if (before.find(mark) != before.npos && !hasWord(before, {"turn", "lift", "throttle", "power"}))
+            return "brake_onset_m";
+    if (before.find("nose goes in") != before.npos || before.find("wheel goes") != before.npos ||
+        before.find("steering goes") != before.npos || before.find("lock goes") != before.npos)
+        return "turn_in_m";
     if (const auto fact = nearest(before, true); !fact.empty()) {
         const bool full = hasWord(before, {"full", "maximum", "flat"}) || before.find("wide open") != before.npos;
         return fact == "throttle_pickup_m" && full ? "full_throttle_m" : std::string(fact);
@@ -62,7 +70,13 @@ std::string eventAround(const Find& f) {
     if (clauseStart != f.before().npos)
         if (const auto fact = nearest(f.before().substr(0, clauseStart + 1), true); !fact.empty())
             return std::string(fact);
+    if (before.ends_with(" in ") && ordinalOf(firstWord(lastWords(before, 2))))
+        return {}; // "third in before the hedge"
     const bool nothingBefore = before.find_first_not_of(' ') == before.npos;
+    static const Pattern kBarely(R"(^ ?(?:not|never|maybe|and|so|but|no|well)? ?$)"),
+        kTooLate(R"(^[^.]{0,24}\btoo (?:late|early|deep)\b)");
+    if (kBarely.in(before) && kTooLate.in(f.after())) return "brake_onset_m";
+    if (hasWord(f.sentence.substr(0, f.from), {"look", "looking", "glance", "glancing"})) return {}; // past it
     if (nothingBefore && end != f.after().npos) // "with the post beside you, brake"
         if (const auto fact = nearest(f.after().substr(end + 1, 20), false); !fact.empty()) return std::string(fact);
     if (nothingBefore) // "at the 50 board", and no more; not "after the hedge the road opens"
@@ -82,9 +96,17 @@ bool counts(const Find& f) {
 
 bool place(Find& f, Claim& c) {
     if (counts(f)) return false;
-    if (hasWord(lastWords(f.before(), 1), {"look", "looking", "looks", "watch", "see", "stare", "aim", "point"}))
+    if (hasWord(lastWords(f.before(), 1), {"look", "looking", "looks", "watch", "see", "stare", "aim", "point",
+                                           "looked", "stared", "pointed", "glanced", "glance", "glancing", "waved"}))
+        return false;
+    if (hasWord(firstWord(f.after()), {"side", "end", "'s"}) || f.after().starts_with("'s"))
+        return false; // "on the hedge side"
+    const bool figure = f.group("thing").find_first_not_of("0123456789") == std::string_view::npos;
+    if (figure && hasWord(f.before(), {"coming", "arrive", "arriving", "arrives", "doing", "speed", "leave", "left",
+                                       "exit", "out", "carry"}))
         return false;
     c.fact = eventAround(f);
+    if (c.fact.empty() && !f.group("n").empty() && f.before().ends_with(" it's ")) c.fact = "brake_onset_m";
     if (c.fact.empty()) return false;
     const auto prep = " " + std::string(f.group("prep")) + " ";
     const bool before = hasWord(prep, {"before", "short", "ahead", "front"}),
@@ -131,7 +153,7 @@ bool from(Find& f, Claim& c, double way) {
 }
 
 constexpr ClaimRule kRules[] = {
-    {R"(\b(?:(?P<n>@N|half a|a couple of|a|one) (?P<unit>metres?|m|yards?|feet|ft|foot|car lengths?|cars? lengths?|cars' lengths?|cars?|lengths?) )(?:just |or so )?(?P<prep>before|after|past|beyond|short of|ahead of|in front of) (?:the |that |a |this )?(?P<thing>@THING)\b)",
+    {R"(\b(?:(?P<n>@N|half a|a couple of|a|one) (?P<unit>metres?|m|yards?|feet|ft|foot|car lengths?|cars? lengths?|car's lengths?|cars' lengths?|cars?|lengths?) )(?:just |or so )?(?P<prep>before|after|past|beyond|short of|ahead of|in front of) (?:the |that |a |this )?(?P<thing>@THING)\b)",
      place},
     {R"(\b(?:(?:just|only just|right|dead|well|way|long|shortly|slightly|immediately|straight|a little|a bit|a touch|exactly|bang|spot) )?(?P<prep>before|after|past|beyond|short of|ahead of|in front of|at|by|on|over|opposite|beside|abreast of|in line with|level with|near|close to|alongside|from|until|till|next to|with|as you pass|as you come to|as i pass|as we pass|as you reach|as you get to|when you pass|when you reach|when i reach|when you get to|when you see|once you reach|once you get to|once you pass|the moment you pass) (?:the |that |a |this )?(?P<thing>@THING)\b)",
      [](Find& f, Claim& c) {
@@ -144,12 +166,17 @@ constexpr ClaimRule kRules[] = {
              f.after().find("beside") != 0 && f.after().find("alongside") != 0 &&
              !(brakes && f.after().find_first_not_of(" .,!") == std::string_view::npos))
              return false;
+         if (prep == "on" && f.group("thing").ends_with("tyres")) return false;
+         static const Pattern kHidden(
+             R"(\b(?:hidden|made|built|known|blocked|covered|spoiled|shaded|marked|named|[a-z]+owed|protected|owned) $)");
+         if (prep == "by" && kHidden.in(f.before())) return false; // "the apex is hidden by the barn"
          if ((prep == "next to" || prep == "near" || prep == "close to") && !brakes) return false;
          if (prep == "near" || prep == "close to") c.nearly = true;
          // "until the wall before you brake", "leave the braking until"; not "flat until the wall"
          if (prep == "until" || prep == "till") {
-             const bool waits =
-                 hasWord(f.sentence, {"wait", "leave", "hold", "delay", "save", "don't", "not", "no", "never"});
+             const bool waits = hasWord(f.sentence, {"wait", "waits", "waited", "waiting", "stay", "stayed", "stays",
+                                                     "leave", "leaves", "left", "hold", "holds", "delay", "save",
+                                                     "don't", "not", "no", "never"});
              if (!waits || !hasWord(f.sentence, {"brake", "braking", "brakes", "turn", "turning", "lift"}))
                  return false;
          }
@@ -158,8 +185,10 @@ constexpr ClaimRule kRules[] = {
          if (f.inside().starts_with("spot ")) f.from += 5;
          return place(f, c);
      }},
-    {R"(\b(?:past|beyond|after) (?:the |that )?(?P<thing>@THING) by (?:about |around |some )?(?P<n>@N) (?P<unit>metres?|m|yards?|feet|ft|car lengths?)\b)",
-     [](Find& f, Claim& c) { return from(f, c, 1); }},
+    {R"(\b(?P<way>past|beyond|after|before|short of|ahead of) (?:the |that )?(?P<thing>@THING)(?: ,)? by (?:about |around |some )?(?P<n>@N) (?P<unit>metres?|m|yards?|feet|ft|car lengths?)\b)",
+     [](Find& f, Claim& c) {
+         return from(f, c, hasWord(f.group("way"), {"before", "short", "ahead"}) ? -1 : 1);
+     }},
     {R"(\b(?P<thing>@THING) (?:plus|and|\+) (?P<n>@N)(?: (?P<unit>metres?|m|yards?|feet|ft|car lengths?))?\b)",
      [](Find& f, Claim& c) { return from(f, c, 1); }},
     {R"(\b(?P<thing>@THING) (?:minus|less) (?P<n>@N)(?: (?P<unit>metres?|m|yards?|feet|ft|car lengths?))?\b)",
@@ -196,9 +225,13 @@ constexpr ClaimRule kRules[] = {
          c.said.ref = std::string(f.group("thing")), c.said.number = 0, c.unit = "m";
          return true;
      }},
-    {R"(\b(?P<n>@N) (?P<unit>metres?|m|yards?|feet|ft|car lengths?) (?:late|later|further|further on|deeper|on)(?: ,)? (?:than|past|beyond|after|from) (?:the |that )?(?P<thing>@THING)\b)",
+    {R"((?:^ ?|[,.] )(?:turn-in|turn in)(?: point| mark(?:er)?)?(?: is| was| :) (?P<span>(?:at )?(?:the |that |a )?(?P<thing>@THING))(?: ,| \.| and| !|;| ?$))",
+     [](Find& f, Claim& c) {
+         return c.fact = "turn_in_m", c.said.ref = std::string(f.group("thing")), c.said.number = 0, c.unit = "m", true;
+     }},
+    {R"(\b(?P<n>@N) (?P<unit>metres?|m|yards?|feet|ft|car lengths?) (?:late|later|further|further on|deeper|on)(?: ,)? (?:than|past|beyond|after|from|of) (?:the |that )?(?P<thing>@THING)\b)",
      [](Find& f, Claim& c) { return from(f, c, 1); }},
-    {R"(\b(?P<n>@N) (?P<unit>metres?|m|yards?|feet|ft|car lengths?) (?:early|earlier|sooner)(?: ,)? (?:than|before) (?:the |that )?(?P<thing>@THING)\b)",
+    {R"(\b(?P<n>@N) (?P<unit>metres?|m|yards?|feet|ft|car lengths?) (?:early|earlier|sooner)(?: ,)? (?:than|before|of) (?:the |that )?(?P<thing>@THING)\b)",
      [](Find& f, Claim& c) { return from(f, c, -1); }},
     {R"(\b(?:as|when|once|the moment|just as) (?:the |that )?(?P<thing>@THING) (?:goes by|passes|comes by|flashes by|flashes past|goes past|comes up|is beside you|is alongside|is next to you|is level|disappears|draws level|is level with you)\b)",
      [](Find& f, Claim& c) { return from(f, c, 0); }},
@@ -230,6 +263,23 @@ constexpr ClaimRule kRules[] = {
          if (at == std::string_view::npos) return false;
          f.from += at;
          return from(f, c, 0);
+     }},
+    {R"(\b(?:leave|leaves|left|save|delay) (?:the|your|my|all your|all the) (?:braking|brakes|brake) (?P<span>to (?:the |that )?(?P<thing>@THING))\b)",
+     [](Find& f, Claim& c) {
+         return c.fact = "brake_onset_m", c.said.ref = std::string(f.group("thing")), c.said.number = 0, c.unit = "m",
+                true;
+     }},
+    {R"(^ ?(?P<span>(?:the )?(?P<thing>@THING)) , (?P<what>brake|turn|lift)\b)",
+     [](Find& f, Claim& c) {
+         const auto what = f.group("what");
+         c.fact = what == "brake" ? "brake_onset_m" : what == "turn" ? "turn_in_m" : "lift_start_m";
+         return c.said.ref = std::string(f.group("thing")), c.said.number = 0, c.unit = "m", true;
+     }},
+    {R"(\bwait(?:s|ed)? for (?P<span>(?:the |that )?(?P<thing>@THING))(?: ,)?(?: and| then| before you| to)+ (?P<what>brake|turn|lift)\b)",
+     [](Find& f, Claim& c) {
+         const auto what = f.group("what");
+         c.fact = what == "brake" ? "brake_onset_m" : what == "turn" ? "turn_in_m" : "lift_start_m";
+         return c.said.ref = std::string(f.group("thing")), c.said.number = 0, c.unit = "m", true;
      }},
     {R"(\bbetween (?:the )?(?P<thing>@THING) and (?:the )?(?P<other>@THING)\b)", between},
     {R"(\bbetween (?:the )?(?P<one>first|second) and (?:the )?(?P<other>second|third) (?P<thing>lamp post|post|board|cone|tree|marker|poplar|gate|bridge|barrier)s?\b)",

@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/claims/pattern.h"
 #include "core/claims/rules.h"
 
 namespace hl {
@@ -13,30 +14,50 @@ constexpr char kFlat[] = "flat", kLift[] = "lift", kNoLift[] = "no_lift", kSmall
 
 bool flat(Find& f, Claim& c) {
     const auto behind = firstWord(f.after());
-    for (const auto w :
-         {"kerb", "kerbs", "spot",  "spots", "tyre",   "bottom", "bit",  "rock",    "shift", "battery", "four", "broke",
-          "land", "piece", "field", "6",     "ground", "track",  "road", "surface", "line",  "light",   "black"})
-        if (behind == w) return false;
+    // What may stand behind the bare word; another noun would be what is flat.
+    static constexpr std::string_view kBehind[] = {
+        "",        ",",        ".",       "!",        ";",      ":",        ")",      "out",   "here",   "there",
+        "in",      "through",  "and",     "but",      "all",    "the",      "for",    "at",    "on",     "to",
+        "with",    "as",       "if",      "when",     "from",   "by",       "before", "after", "again",  "now",
+        "then",    "so",       "it",      "it's",     "you",    "i",        "i'm",    "we",    "we're",  "he",
+        "is",      "was",      "isn't",   "not",      "over",   "into",     "across", "round", "around", "past",
+        "always",  "every",    "without", "because",  "though", "although", "while",  "since", "only",   "even",
+        "too",     "enough",   "this",    "that",     "no",     "please",   "today",  "right", "left",   "corner",
+        "corners", "kink",     "sweeper", "throttle", "entry",  "exit",     "just",   "never", "easily", "easy",
+        "towards", "until",    "till",    "of",       "off",    "between",  "along",  "down",  "up",     "you're",
+        "which",   "or",       "they",    "she",      "he's",   "yes",      "what",   "don't", "does",   "did",
+        "power",   "whatever", "however", "unless",   "once",   "where",    "also",   "like",  "chat",   "would",
+        "will",    "should",   "must",    "can",      "has",    "have",     "your",   "my",    "our",    "don't"};
+    if (f.inside() == "flat" && !figureOf(behind) && !ordinalOf(behind)) {
+        bool may = false;
+        for (const auto w : kBehind) may |= behind == w;
+        if (!may) return false;
+    }
+    if (f.after().find("as a ") < 2 || hasWord(lastWords(f.before(), 1), {"fell", "falls", "fall", "falling"}))
+        return false;
     const auto before = lastWords(f.before(), 5);
     if (hasWord(before, {"kerb", "kerbs", "ground", "surface", "track", "road", "tyre", "apron", "camber", "paddock",
-                         "land", "field", "country"}))
+                         "land", "field", "country", "battery", "phone", "beer", "sea"}))
         return false;
     if (hasWord(lastWords(f.before(), 1), {"a", "the", "went"}) && f.inside() == "flat") return false; // of a tyre
     // Flat on the way in tells nothing of the corner.
+    static const Pattern kToTheBoard(R"(^ ?the [0-9]+)");
     if (hasWord(lastWords(f.before(), 4),
                 {"arrive", "arriving", "arrived", "approach", "approaching", "come", "coming"}) ||
         hasWord(firstWord(f.after()), {"until", "till", "towards", "of"}) ||
         f.before().find("up to here") != f.before().npos || f.after().find("to the 1") < 3 ||
-        f.after().find("to the board") < 3)
+        f.after().find("to the board") < 3 || kToTheBoard.in(f.after()))
         return false;
     const bool hedgedToo = hasWord(f.sentence, {"think", "guess", "believe", "maybe", "probably", "reckon"});
-    if (hasWord(lastWords(f.before(), 2), {"almost", "nearly", "quite"}) && !hedgedToo) return false;
+    if (hasWord(lastWords(f.before(), 2), {"almost", "nearly", "quite"}) && !hedgedToo &&
+        !hasWord(lastWords(f.before(), 4), {"isn't", "not", "wasn't", "never"}))
+        return false;
     // "flat 30 metres after the apex" tells where, not whether.
     static const std::initializer_list<std::string_view> kWhere = {"metres", "yards",  "after", "from",
                                                                    "by",     "before", "until", "again"};
-    const auto ahead = f.after().substr(0, 40);
-    const bool always =
-        ahead.find("from the first") < 3 || ahead.find("from the start") < 3 || ahead.find("from lap") < 3;
+    const auto ahead = f.after().substr(0, std::min<std::size_t>(40, f.after().find(" ,")));
+    const bool always = ahead.find("from the first") < 3 || ahead.find("from the start") < 3 ||
+                        ahead.find("from lap") < 3 || ahead.find("before you know") < 3;
     if (!always && hasWord(lastWords(ahead, 12), kWhere)) return false;
     c.said.word = kFlat;
     return true;
@@ -61,85 +82,113 @@ bool lift(Find& f, Claim& c) {
     const auto next = firstWord(f.after());
     bool may = figureOf(next).has_value();
     for (const auto w : kBehind) may |= next == w;
-    if (!may || hasWord(lastWords(f.before(), 2), {"gives", "give", "gave", "spirits"})) return false;
+    if (!may ||
+        (hasWord(lastWords(f.before(), 2), {"gives", "give", "gave", "spirits"}) && !f.before().ends_with(" it ")))
+        return false;
     const auto before = lastWords(f.before(), 1);
-    if (hasWord(before, {"the", "chair", "ski", "fork"}) &&
+    if (hasWord(before, {"the", "chair", "ski", "fork", "face", "boot", "tail"}) &&
         (!hasWord(f.after().substr(0, 20), {"is", "comes", "off", "starts", "begins", "ends"}) ||
          firstWord(f.after()) == "in"))
         return false;
-    if (hasWord(firstWord(f.after()), {"the", "your", "a", "it"}) &&
+    if (hasWord(firstWord(f.after()), {"the", "your", "a", "it", "my", "his", "her"}) &&
         !hasWord(f.after().substr(0, 24), {"throttle", "foot"}) && firstWord(f.after()) != "a")
         return false; // "lift the bonnet"
+    static const Pattern kATrophy(R"(^ ?an? (?:[a-z]+))"),
+        kABit(
+            R"(^ ?an? (?:little|bit|touch|fraction|hair|tad|moment|second|metre|car|length|whisker|few|couple|smidge|lot|long|good|hundred|single|beat|breath|yard|shade)\b)");
+    if (f.inside() == "lifts" && !figureOf(firstWord(lastWords(f.before(), 1))) &&
+        !hasWord(lastWords(f.before(), 2),
+                 {"he",       "she",    "who",    "it",    "everyone", "everybody",  "nobody",   "someone",
+                  "somebody", "car",    "driver", "one",   "never",    "always",     "only",     "just",
+                  "and",      "lifts",  "big",    "small", "little",   "no",         "two",      "three",
+                  "brother",  "sister", "father", "mate",  "one's",    "instructor", "teammate", "foot"}))
+        return false; // "the fog lifts"
+    if (f.after().find("and drag") < 2) return false;
+    static const Pattern kIsSo(
+        R"(^ ?is (?:[0-9.]|(?:a|an|the|small|big|short|long|at|before|after|just|early|late|only|about|gentle|tiny|slight|what|where|enough|not|quick|brief|minimal|all|done|over|half|right|here|there|by|between|from|to|on|in)\b))");
+    if (before == "the " && f.after().find("is ") < 2 && !kIsSo.in(f.after())) return false; // "the lift is broken"
+    if (hasWord(f.after().substr(0, 24), {"clutch", "bonnet"})) return false;
+    if (f.inside() == "lift" && kATrophy.in(f.after()) && !kABit.in(f.after())) return false;
     c.said.word = kLift;
     return true;
 }
 
-constexpr ClaimRule kRules[] = {
-    {R"(\b(?:no lift(?:ing)?|without (?:a |any |the slightest )?lift(?:ing)?|zero lift)\b)", is<kNoLift>},
-    {R"(\b(?:small|little|tiny|slight|quick|short|gentle|brief|minor) (?:little )?(?:lift|breath)\b|\b(?:bit|touch|hint|breath|whisker|moment|suspicion) of a lift\b|\bjust a (?:breath|lift)\b|\blift (?:slightly|a little|a touch|a bit|a fraction|briefly|just a touch)\b|\bbreathe on the throttle\b|\ba (?:breath|feather) (?:of|on) the throttle\b|\b(?:confidence|comfort) lift\b|\bbreathe it\b|\bfeather(?:s|ing)? (?:of )?(?:the )?throttle\b|\bfeathers it\b|\b(?:lift|lifts|lifted|ease|eases|back) (?:off )?(?:just )?(?:a (?:touch|fraction|hair|tad|little|bit)|slightly|ever so slightly)\b)",
-     is<kSmall>},
-    {R"(\b(?:big|proper|huge|long|large|full|real|massive) lift\b|\blift(?:s|ed)? (?:right|all the way|completely|fully|entirely) off\b|\blift(?:s|ed)? (?:off )?(?:a lot|completely|fully|entirely|right off)\b)",
-     is<kBig>},
-    {R"(\b(?:no (?:need (?:for|of) )?(?:the )?(?:brakes?|braking)(?: at all| needed)?|without (?:any |the |touching the |using the )?(?:brakes?|braking)|off the brakes? (?:entirely|completely)|zero brakes?)\b)",
-     [](Find& f, Claim& c) {
-         if (hasWord(f.after().substr(0, 14),
-                     {"too", "late", "early", "at", "before", "after", "until", "past", "so", "marker", "board", "mark",
-                      "point", "earlier", "later", "fade", "shop", "on"}))
-             return false;
-         c.said.word = kNoBrake;
-         return true;
-     }},
-    {R"(\b(?:no (?:need for |time for )?coasting|without (?:any )?coasting|no coast|zero coasting)\b)", is<kNoCoast>},
-    {R"(\bcoast(?:s|ing|ed)?\b|\b(?:roll|rolls|rolling|rolled|glide|glides|sit|on|touching|touch|with)(?: [a-z0-9.]+){0,6}? neither(?: the)?(?: of the)? pedals?\b|\b(?:no pedals|off both pedals|neither pedal)\b|\b(?:freewheel|freewheels|freewheeling)\b)",
-     [](Find& f, Claim& c) {
-         if (hasWord(lastWords(f.before(), 2), {"the", "east", "west", "south", "north"})) return false;
-         c.said.word = kCoast;
-         return true;
-     }},
-    {R"(\b(?:a )?lift(?:s|ing|ed)?(?: off)?(?: the throttle)?\b|\b(?:come|comes|coming|came|roll|rolls|back|backs|ease|eases|eased|get|gets|am|is|i'm|just|breathe|breathes|breathing|step|steps|we're|he's|lift|close)?(?: fully| partly| partially| half| gently| just)? ?off the (?:throttle|power|loud pedal)\b|\b(?:ease|eases|easing|eased|back|backs|backing|backed) off\b|\b(?:come|comes|came|get|gets|ease|eases|back|backs|roll|rolls) out of the (?:throttle|power)\b|\b(?:ease|eases|close|closes) the throttle\b|\b(?:half|part|partial) lift\b)",
-     lift},
-    {R"(\b(?:flat(?: out)?|foot (?:stays |is |kept |stays |flat |hard |right )?(?:in|down|planted|pinned|welded)|foot(?:'s| is)? (?:flat )?(?:to|on) the (?:floor|boards|metal|stop)|pedal to the (?:metal|floor)|throttle (?:is |stays |remains )?(?:open|pinned|wide open|buried)|keep it (?:pinned|lit|buried|nailed|planted)|(?:it's |stay |stays |stayed )(?:pinned|planted)|pinned|(?:full|wide open|maximum) throttle (?:all the way|through|throughout|here|for the whole)(?: through)?|wide open(?: throttle)?|flat to the (?:boards|floor))\b)",
-     flat},
-    {R"(\b(?P<span>brak(?:e|es|ing|ed)) (?:here|for this(?: one)?|for it|for the corner|for (?:@CORNER))\b|\b(?:have|has|had|need|needs|got|don't|do not|never|doesn't|didn't|won't|not|needn't|nobody|dare|not to)(?: ever| even| really| actually)?(?: need| have)?(?: to)? (?P<span2>brakes?|braking)(?: |$))",
-     [](Find& f, Claim& c) {
-         if (hasWord(f.before(), {"metres", "yards", "feet", "of"}) &&
-             hasWord(lastWords(f.before(), 3), {"metres", "yards", "feet"}))
-             return false;
-         const auto behind = firstWord(f.after());
-         if (hasWord(lastWords(f.before(), 4),
-                     {"before", "until", "when", "where", "as", "if", "how", "once", "while", "after", "point"}))
-             return false;
-         const auto rest = f.after().substr(0, std::min<std::size_t>(16, f.after().find_first_of(",.;:!")));
-         if (figureOf(behind) || hasWord(rest, {"at",    "before", "after",  "by",    "past", "with",    "earlier",
-                                                "later", "hard",   "early",  "late",  "just", "between", "until",
-                                                "when",  "once",   "as",     "in",    "on",   "harder",  "too",
-                                                "level", "point",  "marker", "about", "deep", "around",  "into"}))
-             return false;
-         c.said.word = kBrake;
-         return true;
-     }},
-    {R"(\b(?:i|we|he|she|you) (?P<span>brakes?|braked) ?(?:,|\.|!|and|but|here|$))",
-     [](Find& f, Claim& c) {
-         const bool aside = hasWord(lastWords(f.before(), 4),
-                                    {"before", "until", "when", "where", "as", "if", "how", "once", "while", "after"});
-         return c.said.word = kBrake, !aside;
-     }},
-    {R"(\b(?:a |quick |little |short |light |gentle |small )*(?:dab|stab|touch|tap|brush|jab|hint|whiff|breath) (?:of|on|at) (?:the )?brakes?(?: pedal)?\b)",
-     [](Find& f, Claim& c) {
-         if (hasWord(f.after().substr(0, 30), {"percent", "%"})) return false;
-         c.said.word = kBrake;
-         return true;
-     }},
-    {R"(\b(?:(?:a |quick |little |short |light |gentle |small )*(?:dab|stab|touch|tap|brush|jab|hint|whiff|breath) (?:of|on|at) (?:the )?brakes?|(?:touch|touches|touched|touching|use|uses|using|hit|hits|hitting|dab|dabs|tap|taps|brush|brushes|stab|stabs|need|needs) (?:the|any) brakes?)(?: pedal)?\b)",
-     [](Find& f, Claim& c) {
-         if (hasWord(f.after().substr(0, 16),
-                     {"as", "when",   "at",   "before", "after",   "by",    "just",  "once", "until",  "with", "past",
-                      "to", "harder", "hard", "too",    "earlier", "later", "early", "late", "marker", "with"}) ||
-             hasWord(f.after().substr(0, 30), {"percent", "%"}))
-             return false;
-         c.said.word = kBrake;
-         return true;
-     }}};
+constexpr ClaimRule kRules
+    [] = {{R"(\b(?:no lift(?:ing)?|without (?:a |any |the slightest )?lift(?:ing)?|zero lift)\b)",
+           [](Find& f, Claim& c) {
+               return c.said.word = kNoLift,
+                      !hasWord(firstWord(f.after()), {"shaft", "bridge", "music", "home", "truck"});
+           }},
+          {R"(\b(?:small|little|tiny|slight|quick|short|gentle|brief|minor) (?:little )?(?:lift|breath)\b|\b(?:bit|touch|hint|breath|whisker|moment|suspicion) of a lift\b|\bjust a (?:breath|lift)\b|\blift (?:slightly|a little|a touch|a bit|a fraction|briefly|just a touch)\b|\bbreath(?:e|es|ed|ing) (?:on|off) (?:the throttle|it)\b|\ba (?:breath|feather) (?:of|on) the throttle\b|\b(?:confidence|comfort) lift\b|\bbreathe it\b|\bfeather(?:s|ing)? (?:of )?(?:the )?throttle\b|\bfeathers it\b|\b(?:lift|lifts|lifted|ease|eases|back) (?:off )?(?:just )?(?:a (?:touch|fraction|hair|tad|little|bit)|slightly|ever so slightly)\b)",
+           is<kSmall>},
+          {R"(\b(?:big|proper|huge|long|large|full|real|massive) lift\b|\blift(?:s|ed)? (?:right|all the way|completely|fully|entirely) off\b|\blift(?:s|ed)? (?:off )?(?:a lot|completely|fully|entirely|right off)\b)",
+           is<kBig>},
+          {R"(\b(?:no (?:need (?:for|of) )?(?:the )?(?:brakes?|braking)(?: at all| needed)?|without (?:any |the |touching the |using the )?(?:brakes?|braking)|off the brakes? (?:entirely|completely)|zero brakes?)\b)",
+           [](Find& f, Claim& c) {
+               if (hasWord(f.after().substr(0, 14),
+                           {"too", "late", "early", "at", "before", "after", "until", "past", "so", "marker", "board",
+                            "mark", "point", "earlier", "later", "fade", "shop", "on"}))
+                   return false;
+               c.said.word = kNoBrake;
+               return true;
+           }},
+          {R"(\b(?:no (?:need for |time for )?coasting|without (?:any )?coasting|no coast|zero coasting)\b)",
+           is<kNoCoast>},
+          {R"(\bcoast(?:s|ing|ed)?\b|\b(?:roll|rolls|rolling|rolled|glide|glides|sit|on|touching|touch|with)(?: [a-z0-9.]+){0,6}? neither(?: the)?(?: of the)? pedals?\b|\b(?:no pedals|off both pedals|neither pedal)\b|\b(?:freewheel|freewheels|freewheeling)\b)",
+           [](Find& f, Claim& c) {
+               if (hasWord(lastWords(f.before(), 2), {"the", "east", "west", "south", "north"})) return false;
+               c.said.word = kCoast;
+               return true;
+           }},
+          {R"(\b(?:a )?lift(?:s|ing|ed)?(?: off)?(?: the throttle)?\b|\b(?:come|comes|coming|came|roll|rolls|back|backs|ease|eases|eased|get|gets|am|is|i'm|just|breathe|breathes|breathing|step|steps|we're|he's|lift|close)?(?: fully| partly| partially| half| gently| just)? ?off the (?:throttle|power|loud pedal)\b|\b(?:ease|eases|easing|eased|back|backs|backing|backed) off\b|\b(?:come|comes|came|get|gets|ease|eases|back|backs|roll|rolls) out of the (?:throttle|power)\b|\b(?:ease|eases|close|closes) the throttle\b|\b(?:half|part|partial) lift\b)",
+           lift},
+          {R"(\b(?:flat(?: out)?|foot (?:stays |is |kept |stays |flat |hard |right )?(?:in|down|planted|pinned|welded)|foot(?:'s| is)? (?:flat )?(?:to|on) the (?:floor|boards|metal|stop)|pedal to the (?:metal|floor)|throttle (?:is |stays |remains )?(?:open|pinned|wide open|buried)|keep it (?:pinned|lit|buried|nailed|planted)|(?:it's |stay |stays |stayed )(?:pinned|planted)|pinned|(?:full|wide open|maximum) throttle (?:all the way|through|throughout|here|for the whole)(?: through)?|wide open(?: throttle)?|flat to the (?:boards|floor))\b)",
+           flat},
+          {R"(\b(?P<span>brak(?:e|es|ing|ed)) (?:here|for this(?: one)?|for it|for the corner|for (?:@CORNER))\b|\b(?:have|has|had|need|needs|got|don't|do not|never|doesn't|didn't|won't|not|needn't|nobody|dare|not to)(?: ever| even| really| actually)?(?: need| have)?(?: to)? (?P<span2>brakes?|braking)(?: |$))",
+           [](Find& f, Claim& c) {
+               if (hasWord(f.before(), {"metres", "yards", "feet", "of"}) &&
+                   hasWord(lastWords(f.before(), 3), {"metres", "yards", "feet"}))
+                   return false;
+               const auto behind = firstWord(f.after());
+               if (hasWord(lastWords(f.before(), 4),
+                           {"before", "until", "when", "where", "as", "if", "how", "once", "while", "after", "point"}))
+                   return false;
+               const auto rest = f.after().substr(0, std::min<std::size_t>(16, f.after().find_first_of(",.;:!")));
+               if (figureOf(behind) ||
+                   hasWord(rest, {"at",    "before", "after",  "by",    "past", "with",    "earlier",
+                                  "later", "hard",   "early",  "late",  "just", "between", "until",
+                                  "when",  "once",   "as",     "in",    "on",   "harder",  "too",
+                                  "level", "point",  "marker", "about", "deep", "around",  "into"}))
+                   return false;
+               c.said.word = kBrake;
+               return true;
+           }},
+          {R"(\b(?:hard|firmly|heavily) (?:on|onto) the (?P<span>brakes?)(?: ,| \.| !| here| there| for this| ?$))",
+           [](Find&, Claim& c) { return c.said.word = kBrake, true; }},
+          {R"(\b(?:i|we|he|she|you)(?: do| did)? (?P<span>brakes?|braked) ?(?:,|\.|!|and|but|here|$))",
+           [](Find& f, Claim& c) {
+               const bool aside = hasWord(lastWords(f.before(), 4), {"before", "until", "when", "where", "as", "if",
+                                                                     "how", "once", "while", "after"});
+               return c.said.word = kBrake, !aside;
+           }},
+          {R"(\b(?:a |quick |little |short |light |gentle |small )*(?:dab|stab|touch|tap|brush|jab|hint|whiff|breath) (?:of|on|at) (?:the )?brakes?(?: pedal)?\b)",
+           [](Find& f, Claim& c) {
+               if (hasWord(f.after().substr(0, 30), {"percent", "%"})) return false;
+               c.said.word = kBrake;
+               return true;
+           }},
+          {R"(\b(?:(?:a |quick |little |short |light |gentle |small )*(?:dab|stab|touch|tap|brush|jab|hint|whiff|breath) (?:of|on|at) (?:the )?brakes?|(?:touch|touches|touched|touching|use|uses|used|using|hit|hits|hitting|dab|dabs|dabbed|tap|taps|tapped|brush|brushes|brushed|stab|stabs|stabbed|need|needs|needed) (?:the|any) brakes?)(?: pedal)?\b)",
+           [](Find& f, Claim& c) {
+               if (hasWord(lastWords(f.before(), 3), {"before", "until", "till"})) return false;
+               if (hasWord(f.after().substr(0, 16),
+                           {"as",   "when",    "at",    "before", "after", "by",     "just",
+                            "once", "until",   "with",  "past",   "to",    "harder", "hard",
+                            "too",  "earlier", "later", "early",  "late",  "marker", "with"}) ||
+                   hasWord(f.after().substr(0, 30), {"percent", "%"}))
+                   return false;
+               c.said.word = kBrake;
+               return true;
+           }}};
 
 } // namespace
 

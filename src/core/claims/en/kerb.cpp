@@ -6,12 +6,13 @@ namespace hl {
 namespace {
 
 constexpr Meaning kUses[] = {
-    {"none", "leave|leaves|leaving|within|avoid|avoids|avoiding|miss|misses|missing|missed|off|stay off|"
-             "stays off|staying off|keep off|keeps off|keeping off|clear of|steer clear of|away from|"
-             "stay away from|keep away from|nowhere near|ignore|ignores|ignoring|no|without touching|"
-             "without using|short of|inside of|not an inch of|none of|nothing of|zero|forget|don't go near|"
-             "never go near|doesn't go near|don't get near|out of bounds|off limits|wide of|width from|width off|"
-             "metre from|metres from|metre off|metres off"},
+    {"none",
+     "leave|leaves|leaving|within|avoid|avoids|avoiding|miss|misses|missing|missed|off|stay off|"
+     "stays off|staying off|keep off|keeps off|keeping off|clear of|steer clear of|away from|"
+     "stay away from|keep away from|nowhere near|ignore|ignores|ignoring|no|without touching|"
+     "without using|short of|inside of|not an inch of|none of|nothing of|nothing on|zero|forget|don't go near|"
+     "never go near|doesn't go near|don't get near|anywhere near|out of bounds|off limits|wide of|width from|width off|"
+     "metre from|metres from|metre off|metres off"},
     {"touch", "kiss|kisses|kissing|kissed|kiss of|a kiss|just a kiss|touch|touches|touching|touched|just touch|"
               "a touch of|touch of|just a touch of|brush|brushes|brushing|brushed|clip|clips|clipping|clipped|"
               "graze|grazes|grazing|skim|skims|lick|licks|tickle|tickles|nudge|tap|taps|a bit of|bit of|"
@@ -22,7 +23,7 @@ constexpr Meaning kUses[] = {
              "one wheel over|a wheel on|a wheel over|halfway over|halfway up|halfway onto|halfway across|"
              "half way over|half way up|half way across|one side of the car on|halfway|half way"},
     {"full", "all|all of|all the|all of it|all over|every inch of|every inch|every bit of|every centimetre of|"
-             "the whole|the whole of|whole|full|fully|the full width of|completely|entirely|as much|"
+             "the whole|the whole of|the entire|entire|whole|full|fully|the full width of|completely|entirely|as much|"
              "as much of|right over|straight over|hard over|fully over|way over|all the way over|"
              "all the way across|4 wheels on|4 wheels over|attack|attacks|attacking|ride|rides|riding|rode|"
              "plenty of|lots of|a lot of|loads of|everything of|use up|the lot|to the very edge of|jump|jumps|"
@@ -34,11 +35,13 @@ constexpr Meaning kUses[] = {
 constexpr Meaning kUsesBehind[] = {
     {"full", "to the full|with all 4|: full|: all|completely|entirely|fully|all of it|every inch of it|"
              "the lot|as much as you can|use it all|is all yours"},
-    {"none", "a miss|: none|: no|alone|is out of bounds|is off limits|ignore it|avoid it|leave it|"
+    {"none", "a miss|a wide berth|: none|: no|alone|is out of bounds|is off limits|ignore it|avoid it|leave it|"
              "keep away from it|stay away from it|stay off it|keep off it"},
-    {"touch", "is brushed|gets a kiss|gets a touch|: touch|: kiss|a kiss|just a kiss|a touch|just a touch|"
-              "touch it|just touch it|kiss it|brush it|clip it|a brush|lightly"},
-    {"half", "with 2 wheels|with one wheel|with a wheel|: half|but only half|only half|just half|half of it|"
+    {"touch",
+     "is brushed|gets a kiss|gets a touch|: touch|: kiss|a kiss|just a kiss|a touch|just a touch|"
+     "only just touch|i touch|we touch|you touch|touch it|just touch it|kiss it|brush it|clip it|a brush|lightly"},
+    {"half", "half a car's width|gets half|with 2 wheels|with one wheel|with a wheel|: half|but only half|only "
+             "half|just half|half of it|"
              "half way|halfway|half its width"},
     {"any", "use it|to be used"}};
 
@@ -83,7 +86,11 @@ std::optional<Heard> useOf(std::string_view s, Stretch clause, Stretch noun) {
             !held || heard->at.to > held->at.to || (heard->at.to == held->at.to && heard->at.from < held->at.from);
         if (nearer) held = heard;
     });
-    if (const auto behind = nearestPhrase(s, {noun.to, clause.to}, noun, kUsesBehind); !best && behind) best = behind;
+    if (!best) {
+        const auto how = std::span(kUsesBehind).first(std::size(kUsesBehind) - 1); // more than that it is used
+        best = nearestPhrase(s, {noun.to, clause.to}, noun, how);
+        if (!best) best = nearestPhrase(s, {noun.to, clause.to}, noun, kUsesBehind);
+    }
     if (best && best->means == "none" && any && any->at.from > best->at.to) return any; // "no need to use it all"
     return best ? best : any;
 }
@@ -98,9 +105,11 @@ bool kerb(Find& f, Claim& c) {
     const auto next = clauseBehind(s, clause);
     const auto words = s.substr(next.from, next.to - next.from);
     const bool goesOn = hasWord(words, {"it"}) || words.starts_with(" only half") ||
-                        words.starts_with(" but only half") || words.starts_with(" just half");
+                        words.starts_with(" but only half") || words.starts_with(" just half") ||
+                        words.starts_with(" the lot") || words.starts_with(" every inch");
     if (goesOn && words.find("kerb") == words.npos &&
-        hasWord(words, {"away", "off", "avoid", "half", "all", "touch", "touches", "kiss", "brush", "whole", "just"}))
+        hasWord(words, {"lot", "inch", "away", "off", "avoid", "half", "all", "touch", "touches", "kiss", "brush",
+                        "whole", "just"}))
         clause.to = next.to; // "the left kerb, half of it"
     // The words of another kerb in the same clause are its own.
     if (const auto other = s.substr(0, noun.from).rfind(" kerb"); other != s.npos && other > clause.from)
@@ -108,8 +117,10 @@ bool kerb(Find& f, Claim& c) {
     if (const auto other = s.find(" kerb", f.to); other != s.npos && other < clause.to)
         clause.to = nounFrom(s, other + 1);
     if (hasWord(s.substr(clause.from, f.from - clause.from),
-                {"look", "looks", "sat", "stands", "stood", "painted", "bird"}) ||
-        s.substr(f.to).find("on the straight") < 2)
+                {"look",    "looks",      "sat",     "stands", "stood",    "painted", "bird",      "fix",
+                 "fixed",   "repair",     "rebuilt", "relaid", "replaced", "laid",    "there was", "there is",
+                 "there's", "there were", "lovely",  "nice",   "nasty",    "worse"}) ||
+        s.substr(f.to).find("on the straight") < 2 || s.substr(f.to).find("is worth") < 2)
         return false;
     const auto use = useOf(s, clause, noun);
     if (!use) return false;
@@ -125,14 +136,14 @@ bool kerb(Find& f, Claim& c) {
 
 constexpr ClaimRule kRules[] = {
     {R"(\bkerbs?\b)", kerb},
-    {R"(\b(?P<use>half|all of|all|a touch of|touch of|kiss|none of|every inch of) (?:of )?the (?P<side>inside|outside|left|right|exit)(?: side)?(?: ,| \.| and| ?$))",
+    {R"(\b(?P<use>half|all of|all|a touch of|touch of|kiss|touch|brush|none of|nothing of|every inch of) (?:of )?the (?P<side>inside|outside|left|right|exit)(?: side| one)?(?: ,| \.| and| ?$))",
      [](Find& f, Claim& c) { // behind a kerb that was named
          if (f.sentence.find(" kerb") == f.sentence.npos) return false;
          const auto use = f.group("use"), side = f.group("side");
-         c.said.use = use == "half"                                    ? "half"
-                      : use == "kiss" || use.find("touch") != use.npos ? "touch"
-                      : use == "none of"                               ? "none"
-                                                                       : "full";
+         c.said.use = use == "half"                                                      ? "half"
+                      : use == "kiss" || use == "brush" || use.find("touch") != use.npos ? "touch"
+                      : use == "none of" || use == "nothing of"                          ? "none"
+                                                                                         : "full";
          c.said.side = side == "exit" ? "outside" : std::string(side);
          return true;
      }},

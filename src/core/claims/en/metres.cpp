@@ -12,6 +12,7 @@ bool length(Find& f, Claim& c) {
              : unit.find("k") == 0   ? "km"
              : unit.find("car") == 0 ? "car_length"
                                      : "m";
+    if (f.after().starts_with("/")) return false; // a speed
     const auto behind = firstWord(f.after());
     for (const auto w :
          {"before", "after",   "past",   "short",  "ahead", "beyond", "earlier", "later", "wide", "high", "of",
@@ -25,18 +26,19 @@ bool length(Find& f, Claim& c) {
     const std::string all = std::string(f.before()) + std::string(f.after().substr(0, 60));
     // "twenty metres of braking", "it takes ninety metres": a length, not where.
     const auto near = std::string(lastWords(f.before(), 5)) + " " + std::string(f.after().substr(0, 40)) + " ";
-    const bool measures = hasWord(near, {"for",    "zone",   "distance", "long", "takes", "take",   "took", "need",
-                                         "needs",  "use",    "uses",     "used", "lasts", "lasted", "only", "just",
-                                         "barely", "within", "stop",     "slow", "is",    "was",    "it's", "all"}) ||
-                          f.after().find("of brak") < 2 || f.after().find("on the brake") < 2 ||
-                          hasWord(lastWords(f.before(), 1), {"in", "at", "from"});
+    const bool measures =
+        hasWord(near, {"for",    "zone", "zone's", "distance", "long",  "takes",  "take", "took", "need",
+                       "needs",  "use",  "uses",   "used",     "lasts", "lasted", "only", "just", "barely",
+                       "within", "stop", "slow",   "is",       "was",   "it's",   "all"}) ||
+        f.after().find("of brak") < 2 || f.after().find("on the brake") < 2 ||
+        hasWord(lastWords(f.before(), 1), {"in", "at", "from"});
     if (hasWord(lastWords(f.before(), 1), {"say", ","}) &&
         !(f.after().find("of brak") < 2 || f.after().find("on the brake") < 2) &&
         hasWord(f.before(), {"board", "post", "marker", "before", "after"}))
         return false;
     const auto has = [&](std::initializer_list<std::string_view> words) { return hasWord(all, words); };
     if (has({"lap", "circuit", "track", "round", "around"}) && !has({"brake", "braking", "wide"}) &&
-        *c.said.number > 500)
+        *c.said.number * (c.unit == "km" ? 1000 : 1) > 500)
         c.fact = "track_length_m";
     else if (c.unit == "km")
         return false;
@@ -46,7 +48,8 @@ bool length(Find& f, Claim& c) {
     else if (all.find("into the turn") != all.npos || all.find("into the corner") != all.npos ||
              all.find("after you turn") != all.npos || all.find("past the turn") != all.npos)
         c.fact = "trail_m";
-    else if (has({"braking", "brake", "brakes", "stopped", "stop", "stopping", "slow", "slowed"}) && measures)
+    else if (has({"braking", "brake", "brakes", "stopped", "stop", "stopping", "slow", "slowed", "slowing"}) &&
+             measures)
         c.fact =
             lastWords(f.before(), 1) == "at " || lastWords(f.before(), 1) == "from " ? "brake_onset_m" : "brake_length";
     else if (has({"apex"}) && has({"turn", "turn-in"}))

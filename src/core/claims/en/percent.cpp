@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/claims/lexicon.h"
+#include "core/claims/pattern.h"
 #include "core/claims/rules.h"
 
 namespace hl {
@@ -49,9 +50,17 @@ bool ofSomethingElse(const Find& f) {
         "slip",       "of the race", "of laps",        "of the laps",  "done",        "ready",         "fitter",
         "off the",    "wear",        "effort",         "of the field", "of the pack", "banking",       "of what",
         "of my",      "of your",     "of his",         "focus",        "commitment",  "concentration", "of us",
-        "of it is",   "of the work", "confident",      "confidence",   "of viewers",  "of the battle", "slope"};
+        "of this",    "of that",     "of every",       "of each",      "of it is",    "of the work",   "confident",
+        "confidence", "of viewers",  "of the battle",  "slope"};
     for (const auto e : kElse)
         if (behind.substr(0, e.size() + 1) == " " + std::string(e) || behind.substr(0, e.size()) == e) return true;
+    static const Pattern kOfMany(
+        R"(^ ?of (?:the |our |my |your |all |these |those |any )?([a-z]+s|crowd|field|audience|public|money|fun|skill|story|answer|people|traffic)\b)");
+    re2::StringPiece noun;
+    if (re2::RE2::PartialMatch({behind.data(), behind.size()}, kOfMany.re(), &noun) && noun != "brakes" &&
+        noun != "pedals" && noun != "is" && noun != "this")
+        return true;                                                                // "a hundred percent of pupils"
+    if (hasWord(lastWords(f.before(), 1), {"top", "bottom", "other"})) return true; // "in the top ten percent"
     if (hasWord(f.sentence, {"humidity", "discount", "interest", "tax"})) return true;
     return hasWord(lastWords(f.before(), 4), {"gradient", "slope", "banking"}) && pedalOf(f) == Pedal::Nobody;
 }
@@ -60,7 +69,22 @@ bool percent(Find& f, Claim& c, Pedal wanted) {
     if (ofSomethingElse(f)) return false;
     const auto pedal = pedalOf(f);
     if (pedal != wanted && !(pedal == Pedal::Nobody && wanted == Pedal::Brake)) return false;
-    if (pedal == Pedal::Nobody) c.fact = "either"; // the corner decides
+    if (pedal == Pedal::Nobody) {
+        static constexpr std::string_view kBehind[] = {
+            "",       ",",      ".",       ";",       "!",     ":",       ")",      "(",        "on",    "and",
+            "at",     "here",   "there",   "is",      "was",   "of",      "then",   "in",       "with",  "for",
+            "by",     "to",     "the",     "or",      "maybe", "but",     "peak",   "no",       "not",   "max",
+            "enough", "will",   "would",   "should",  "as",    "before",  "after",  "when",     "you",   "i",
+            "we",     "it",     "just",    "all",     "this",  "first",   "tops",   "at",       "that",  "late",
+            "early",  "down",   "two",     "from",    "until", "third",   "second", "fourth",   "fifth", "i'm",
+            "you're", "we're",  "it's",    "what",    "plus",  "does",    "seems",  "feels",    "gets",  "through",
+            "into",   "again",  "so",      "if",      "he",    "initial", "now",    "straight", "right", "left",
+            "he's",   "please", "minimum", "maximum", "only",  "because", "which",  "where"};
+        bool may = figureOf(firstWord(f.after())).has_value();
+        for (const auto w : kBehind) may |= firstWord(f.after()) == w;
+        if (!may) return false; // "a hundred percent cotton"
+        c.fact = "either";      // the corner decides
+    }
     c.said.number = figureOf(f.group("n"));
     if (!f.group("m").empty()) c.said.upTo = figureOf(f.group("m"));
     readBound(f, c.said);
@@ -113,8 +137,14 @@ bool barePressure(Find& f, Claim& c) {
     constexpr std::string_view kOnPedal[] = {" on the brake", " on the brakes", " on the pedal", " on the brake pedal"};
     bool onPedal = false;
     for (const auto p : kOnPedal) onPedal |= f.after().starts_with(p.substr(1)) || f.after().starts_with(p);
-    const bool pressure = hasWord(words, {"pressure", "pedal", "peak", "peaks", "peaking", "peaked", "trace"}) &&
-                          hasWord(words, {"brake", "brakes", "braking", "pressure", "pedal"});
+    const bool harder = f.sentence.find("brake harder") != f.sentence.npos ||
+                        f.sentence.find("brake softer") != f.sentence.npos ||
+                        f.sentence.find("brake less") != f.sentence.npos ||
+                        f.sentence.find("brake more") != f.sentence.npos; // "than I do: ninety-five"
+    static const Pattern kBrakeWas(R"(\bbrakes? (?:was|is|were|are) (?:at |up at |around |about )?$)");
+    const bool pressure = (harder && f.before().ends_with(" : ")) || kBrakeWas.in(f.before()) ||
+                          (hasWord(words, {"pressure", "pedal", "peak", "peaks", "peaking", "peaked", "trace"}) &&
+                           hasWord(words, {"brake", "brakes", "braking", "pressure", "pedal"}));
     if (!onPedal && !pressure) return false;
     c.said.number = n, c.unit = "pct";
     readBound(f, c.said);
@@ -129,7 +159,7 @@ constexpr std::string_view kNotOther =
 constexpr std::string_view kShare =
     R"(\b(?P<share>half|(?:3|three) quarters?|a quarter|one quarter|quarter|(?:2|two) thirds|a third|one third|full|maximum|max|all|[5-9] tenths)(?: of| on)?(?: the| your| my| that)? (?P<pedal>brakes?(?: pedal| pressure| force)?|brake force|braking pressure|braking|pedal|pressure|throttle|power)\b)";
 constexpr std::string_view kEverything =
-    R"(\b(?:everything(?: you've got| you have| i've got| i have| we've got| it has| there is)? on the (?:brakes?|pedal|brake pedal)|(?:bury|buries|burying|buried) the (?:brakes?|brake pedal)|as hard as (?:you|it|i|the car) (?:can|will go|dare) on the (?:brakes?|pedal)|all the brakes?(?: pressure)?(?: you've got| you have| there is| it has)?)\b)";
+    R"(\b(?:everything(?: you've got| you have| i've got| i have| we've got| it has| there is)? on the (?:brakes?|pedal|brake pedal)|(?:bury|buries|burying|buried) the (?:brakes?|brake pedal)|as hard as (?:you|it|i|the car) (?:can|will go|dare) on the (?:brakes?|pedal)|brak(?:e|es|ing) (?:with|at) (?:full|maximum|all your) (?:force|pressure|power|effort)|all the brakes?(?: pressure)?(?: you've got| you have| there is| it has)?)\b)";
 
 constexpr ClaimRule kBrake[] = {
     {kPercent, [](Find& f, Claim& c) { return percent(f, c, Pedal::Brake); }},

@@ -18,7 +18,10 @@ constexpr Meaning kPedal[] = {
                "feed the power in|feed the power|feed power in|get the power down|early power|loud pedal|"
                "on the loud pedal|accelerate|accelerates|accelerating|acceleration|start accelerating|"
                "back on it|throttle's on|throttle's back on|back on|squeeze on|squeeze it on|feed it in|"
-               "get on it|gets on it|breathe on the throttle"},
+               "get on it|gets on it|throttle's back|power's back|throttle is back|power is back|breathe on the "
+               "throttle|throttle's picked up|throttle is picked up|"
+               "throttle gets picked up|picked up the throttle|picked the throttle up|pick the throttle up|"
+               "picks the throttle up|throttle picked up"},
     {"full", "full throttle|on full throttle|at full throttle|full power|at full power|on full power|"
              "maximum throttle|maximum power|flat|flat out|foot down|foot flat|foot to the floor|foot's flat|"
              "foot's flat to the boards|foot is flat|flat to the boards|flat to the floor|wide open|"
@@ -76,6 +79,9 @@ bool power(Find& f, Claim& c) {
         }
     }
     if (!pedal) return false;
+    if (!apex && hasWord(lastWords(f.before(), 2), {"brake", "brakes", "braking", "turn", "lift"}) &&
+        pedal->at.from > f.to)
+        return false; // "brake at the post ... power"
     if (const auto other =
             nearestPhrase(s, {std::min(pedal->at.to, f.from), std::max(f.from, pedal->at.from)}, place, kElse))
         return false;

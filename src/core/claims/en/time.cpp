@@ -19,7 +19,7 @@ bool toAnother(Find& f, Claim& c) {
 }
 
 constexpr ClaimRule kRules[] = {
-    {R"(\b(?P<span>(?P<n>@N)(?: seconds?| s| secs?)?) (?:(?:or so|or thereabouts|more or less|flat|exactly|later|and) )*(?:to go to|to go until|to get to|to reach|to|until|till|before|from here to|from (?:here|this one) to|on to|you're at|you are at|we're at|and you're at|later you're at|later it's|and then)(?: you reach| you're at| we reach)? (?:the )?(?P<corner>next(?: one| corner)?|@CORNER|hairpin)\b)",
+    {R"(\b(?P<span>(?P<n>@N)(?: seconds?| s| secs?)?) (?:(?:,|or so|or thereabouts|more or less|flat|exactly|later|and) )*(?:to go to|to go until|to get to|to reach|to|until|till|before|from here to|away from|from|from (?:here|this one) to|on to|you're at|you are at|we're at|and you're at|later you're at|later it's|and then)(?: you reach| you're at| we reach)? (?:the )?(?P<corner>next(?: one| corner)?|@CORNER|hairpin)\b)",
      [](Find& f, Claim& c) {
          const bool unit = f.inside().find('s') != std::string_view::npos;
          if (!unit && !hasWord(f.sentence, {"second", "seconds", "takes"}) &&
@@ -27,7 +27,11 @@ constexpr ClaimRule kRules[] = {
              return false; // "down 2 to ..." is no time
          return toAnother(f, c);
      }},
-    {R"(\b(?:next (?:one|corner)|@CORNER) (?:comes |is |follows |arrives )?(?:in|after|is) (?P<span>(?P<n>@N) (?:seconds?|s|secs?))\b)",
+    {R"(\b(?P<span>(?P<n>@N) seconds?) (?:run|drive|dash|blast|sprint|burst|trip) (?:up |down |on )?to (?:the )?(?P<corner>next(?: one| corner)?|@CORNER)\b)",
+     toAnother},
+    {R"(\bin (?P<span>(?P<n>@N) seconds?)(?: time)? (?:you're|we're|you are|we are|you'll be|we'll be) (?:[a-z]+ )?(?:for|at|in|into) (?:the )?(?P<corner>next(?: one| corner)?|@CORNER)\b)",
+     toAnother},
+    {R"(\b(?:next (?:one|corner)|@CORNER)(?:'s| (?:comes |is |follows |arrives )?(?:in|after|is)) (?P<span>(?P<n>@N) (?:seconds?|s|secs?))\b)",
      toAnother},
     {R"(\b(?:at|in|to) (?P<corner>@CORNER) (?:in )?(?P<span>(?P<n>@N) (?:seconds?|s|secs?))(?: later)?\b)", toAnother},
     {R"(\b(?P<lap>[12][0-9]{2}|[2-9][0-9]|[1-9]) (?P<t>[0-9]|point [0-9]|[1-5][0-9](?:\.[0-9]+)?)(?: |$))",
@@ -60,13 +64,17 @@ constexpr ClaimRule kRules[] = {
     {R"(\b(?P<min>[0-9]{1,2}):(?P<sec>[0-9]{2}(?:\.[0-9]+)?)(?: |$))",
      [](Find& f, Claim& c) {
          if (hasWord(f.sentence, {"o'clock", "morning", "afternoon", "tonight", "starts", "pm", "am"})) return false;
+         const bool ofALap = f.group("sec").find('.') != std::string_view::npos ||
+                             hasWord(f.sentence, {"lap", "laps", "lap's", "time"});
+         if (!ofALap && hasWord(lastWords(f.before(), 1), {"at", "until", "by", "from", "before", "after"}))
+             return false; // of the day
          c.said.number = 60 * figureOf(f.group("min")).value_or(0) + figureOf(f.group("sec")).value_or(0);
          c.unit = "s", c.fact = ofSomebodyElse(f.sentence) ? "none" : "lap_time_s";
          return true;
      }},
     {R"(\b(?P<n>@N|one|a) minutes? (?:and )?(?P<s>@N)(?: seconds?)?\b)",
      [](Find& f, Claim& c) {
-         if (!hasWord(f.sentence, {"lap", "time", "round", "lap's", "laps"})) return false;
+         if (!hasWord(f.sentence, {"lap", "time", "round", "lap's", "laps", "lapped"})) return false;
          c.said.number = 60 * figureOf(f.group("n")).value_or(0) + figureOf(f.group("s")).value_or(0);
          return c.unit = "s", c.fact = "lap_time_s", true;
      }},
@@ -103,9 +111,9 @@ constexpr ClaimRule kRules[] = {
          const std::string behind = " " + std::string(f.after().substr(0, 34)) + " ";
          if (hasWord(behind, {"next"}))
              c.fact = "to_next_s";
-         else if (hasWord(all, {"coast", "coasting", "coasts", "neither"}))
+         else if (hasWord(all, {"coast", "coasting", "coasts", "neither", "pedals"}))
              c.fact = "coast_s";
-         else if (hasWord(all, {"lap"}) && v > 20)
+         else if ((hasWord(all, {"lap"}) || all.find("whole thing") != all.npos) && v > 20)
              c.fact = "lap_time_s";
          return true;
      }}};
