@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "jobs/render.h"
 
+#include "core/cut/between.h"
 #include "core/cut/label_plan.h"
 #include "core/cut/soundtrack.h"
 #include "core/guide/edition.h"
@@ -41,21 +42,12 @@ struct Span {
     GuideTime time(long i) const { return times.at(i); }
 };
 
-/// Whether pictures between the filmed ones are wanted: where the film goes on by less than one of its pictures. A film
-/// of twice the guide's rate has enough of them for half speed.
-bool wantsBetween(const Cut& cut, const Moment& now, GuideTime t, int frameRate, double filmRate) {
-    if (!now.slowed || filmRate <= 0) return false;
-    const auto next = momentAt(cut, t + Seconds(1.0 / frameRate));
-    const double goesOn = next.section == now.section ? (next.footage - now.footage).count() : 0;
-    return goesOn < 0.95 / filmRate;
-}
-
 void decodeAll(GuideFrames& frames, const Stage& stage, const Cut& cut, Span span, int frameRate, double filmRate,
                HandOver<Decoded>& out, const Progress& progress) {
     for (long i = span.first; i < span.last && !progress.cancelled(); ++i) {
         const auto t = span.time(i);
         const auto now = momentAt(cut, t);
-        auto frame = frames.at(now.footage, picturesAt(stage, cut, t), wantsBetween(cut, now, t, frameRate, filmRate));
+        auto frame = frames.at(now.footage, picturesAt(stage, cut, t), wantsBetween(cut, t, frameRate, filmRate));
         if (!frame || !out.put({i, std::move(*frame)})) break;
     }
     out.close();

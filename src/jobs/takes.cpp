@@ -220,8 +220,9 @@ std::optional<int> learnedPace(const Guide& guide, Narrator* narrator) {
     eachBeat(guide, [&](const Beat& b, const GuideCorner*) {
         if (b.takes.empty() || b.takes.front().words.size() < 3) return;
         const auto& take = b.takes.front();
-        if (const auto scratch = narrator->speak(take.text); scratch && scratch->sound.length().count() > 0.3)
-            longer.push_back(heardLength(take) / scratch->sound.length().count());
+        const auto scratch = narrator->spoken(take.text);
+        const double lengthS = scratch ? (*scratch)->sound.length().count() : 0;
+        if (lengthS > 0.3) longer.push_back(heardLength(take) / lengthS);
     });
     if (longer.size() < kLeastTakes) return std::nullopt;
     std::nth_element(longer.begin(), longer.begin() + static_cast<std::ptrdiff_t>(longer.size() / 2), longer.end());

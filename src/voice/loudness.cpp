@@ -16,11 +16,18 @@ struct Freed {
     void operator()(ebur128_state* s) const { ebur128_destroy(&s); }
 };
 
-std::unique_ptr<ebur128_state, Freed> measured(const Sound& s, int mode) {
+using GoOn = std::function<bool()>;
+
+/// Null where it was given up.
+std::unique_ptr<ebur128_state, Freed> measured(const Sound& s, int mode, const GoOn& goOn = {}) {
     std::unique_ptr<ebur128_state, Freed> state(ebur128_init(1, static_cast<unsigned long>(std::max(s.rate, 1)), mode));
     if (!state) return state;
-    ebur128_set_channel(state.get(), 0, EBUR128_DUAL_MONO); // played on both sides
-    ebur128_add_frames_float(state.get(), s.samples.data(), s.samples.size());
+    ebur128_set_channel(state.get(), 0, EBUR128_DUAL_MONO);                 // played on both sides
+    const auto atOnce = static_cast<std::size_t>(10 * std::max(s.rate, 1)); // ten seconds
+    for (std::size_t from = 0; from < s.samples.size(); from += atOnce) {
+        if (goOn && !goOn()) return nullptr;
+        ebur128_add_frames_float(state.get(), s.samples.data() + from, std::min(atOnce, s.samples.size() - from));
+    }
     return state;
 }
 
@@ -61,21 +68,28 @@ void limit(std::vector<float>& samples, int rate, float ceiling) {
 
 } // namespace
 
-double integratedLoudness(const Sound& s) {
+namespace {
+
+double loudness(const Sound& s, const GoOn& goOn) {
     constexpr double kNothing = -70;
-    const auto state = measured(s, EBUR128_MODE_I);
+    const auto state = measured(s, EBUR128_MODE_I, goOn);
     double lufs = 0;
     if (!state || ebur128_loudness_global(state.get(), &lufs) != EBUR128_SUCCESS || !std::isfinite(lufs))
         return kNothing;
     return lufs;
 }
 
-double truePeakDb(const Sound& s) {
-    const auto state = measured(s, EBUR128_MODE_TRUE_PEAK);
+double peakOf(const Sound& s, const GoOn& goOn) {
+    const auto state = measured(s, EBUR128_MODE_TRUE_PEAK, goOn);
     double peak = 0;
     if (!state || ebur128_true_peak(state.get(), 0, &peak) != EBUR128_SUCCESS || peak <= 0) return -100;
     return 20 * std::log10(peak);
 }
+
+} // namespace
+
+double integratedLoudness(const Sound& s) { return loudness(s, {}); }
+double truePeakDb(const Sound& s) { return peakOf(s, {}); }
 
 Sound levelled(Sound voice, double lufs) {
     constexpr double kMostDb = 30, kNothing = -69, kCeilingDb = -1;
@@ -88,27 +102,27 @@ Sound levelled(Sound voice, double lufs) {
     return voice;
 }
 
-Sound atLoudness(Sound all, double lufs, double peakDbtp) {
+Sound atLoudness(Sound all, double lufs, double peakDbtp, const GoOn& goOn) {
     constexpr double kNothing = -69, kCloseDb = 0.1;
-    double now = integratedLoudness(all);
+    double now = loudness(all, goOn);
     if (now < kNothing) return all;
     // What the limiter takes away is given back once or twice; between samples the peak is a little higher.
     double ceiling = peakDbtp - 0.3;
     const auto original = all.samples;
     double gain = lufs - now;
-    for (int round = 0; round < 10; ++round) {
+    for (int round = 0; round < 10 && (!goOn || goOn()); ++round) {
         all.samples = original;
         for (float& s : all.samples) s *= gainOf(gain);
         limit(all.samples, all.rate, gainOf(ceiling));
-        const double peak = truePeakDb(all);
-        now = integratedLoudness(all);
+        const double peak = peakOf(all, goOn);
+        now = loudness(all, goOn);
         if (peak > peakDbtp)
             ceiling -= peak - peakDbtp + 0.05;
         else if (std::abs(now - lufs) < kCloseDb)
             break;
         gain += std::clamp(lufs - now, -6.0, 6.0);
     }
-    if (const double peak = truePeakDb(all); peak > peakDbtp)
+    if (const double peak = peakOf(all, goOn); peak > peakDbtp)
         for (float& s : all.samples) s *= gainOf(peakDbtp - peak);
     return all;
 }

@@ -3,6 +3,8 @@
 #pragma once
 #include "core/sync/sound.h"
 
+#include <functional>
+
 namespace hl {
 
 /// Of one voice within a guide, before all is brought to the guide's loudness.
@@ -12,8 +14,9 @@ inline constexpr double kVoiceLufs = -18;
 Sound levelled(Sound voice, double lufs);
 
 /// The whole guide's sound at a loudness, its true peaks at most `peakDbtp`: a limiter that looks ahead takes down what
-/// would be above, instead of cutting it off. Silence stays.
-Sound atLoudness(Sound all, double lufs, double peakDbtp = -1);
+/// would be above, instead of cutting it off. Silence stays. Seconds of work for a guide: `goOn` may give it up, and
+/// what is returned then is for nobody.
+Sound atLoudness(Sound all, double lufs, double peakDbtp = -1, const std::function<bool()>& goOn = {});
 
 /// LUFS; -70 for silence. dBTP; -100 for silence.
 double integratedLoudness(const Sound& sound);

@@ -56,8 +56,8 @@ void trimTail(Sound& sound) {
 class ScratchVoice : public Narrator {
   public:
     explicit ScratchVoice(int rate) : rate_(rate) {}
-    Result<Utterance> speak(const std::string& text, int wordsPerMinute) override {
-        if (!hasWords(text)) return Utterance{{rate_, 0, {}}, {}};
+    Result<std::shared_ptr<const Utterance>> spoken(const std::string& text, int wordsPerMinute) override {
+        if (!hasWords(text)) return std::make_shared<const Utterance>(Utterance{{rate_, 0, {}}, {}});
         const std::lock_guard guard(espeak::lock());
         const std::pair key(text, wordsPerMinute);
         if (const auto known = spoken_.find(key); known != spoken_.end()) return known->second;
@@ -75,18 +75,23 @@ class ScratchVoice : public Narrator {
         if (heard.utterance.sound.samples.empty())
             return Error{"voice.silent", "the scratch voice made no sound of \"" + text.substr(0, 40) + "\"", "",
                          "words it can read"};
-        return spoken_.emplace(key, std::move(heard.utterance)).first->second;
+        return spoken_.emplace(key, std::make_shared<const Utterance>(std::move(heard.utterance))).first->second;
     }
 
     std::string_view name() const override { return "scratch voice"; }
 
   private:
     int rate_;
-    std::map<std::pair<std::string, int>, Utterance>
+    std::map<std::pair<std::string, int>, std::shared_ptr<const Utterance>>
         spoken_; // a sentence is asked for many times while the guide is edited
 };
 
 } // namespace
+
+Result<Utterance> Narrator::speak(const std::string& text, int wordsPerMinute) {
+    const auto u = spoken(text, wordsPerMinute);
+    return u ? Result<Utterance>(**u) : Result<Utterance>(u.error());
+}
 
 Speeches speechesOf(const Guide& guide, Narrator* narrator, int wordsPerMinute) {
     return speechesOf(guide, [narrator, wordsPerMinute](const std::string& text) {
@@ -96,14 +101,14 @@ Speeches speechesOf(const Guide& guide, Narrator* narrator, int wordsPerMinute) 
             return s;
         }
         s.source = narrator->name();
-        auto u = narrator->speak(text, wordsPerMinute);
+        const auto u = narrator->spoken(text, wordsPerMinute);
         if (!u) {
             s.failure = u.error().what;
             return s;
         }
-        s.lengthS = u->sound.length().count();
-        s.words = std::move(u->words);
-        s.sound = std::make_shared<const Sound>(std::move(u->sound));
+        s.lengthS = (*u)->sound.length().count();
+        s.words = (*u)->words;
+        s.sound = {*u, &(*u)->sound};
         return s;
     });
 }

@@ -20,8 +20,12 @@ inline constexpr int kUsualPace = 168; ///< words a minute
 class Narrator {
   public:
     virtual ~Narrator() = default;
+    /// Shared with whoever asked before: a guide is asked for as a whole at every keystroke.
     /// Errors: voice.silent (the voice made no sound of a text that has words).
-    virtual Result<Utterance> speak(const std::string& text, int wordsPerMinute = kUsualPace) = 0;
+    virtual Result<std::shared_ptr<const Utterance>> spoken(const std::string& text,
+                                                            int wordsPerMinute = kUsualPace) = 0;
+    /// The same for somebody who changes it.
+    Result<Utterance> speak(const std::string& text, int wordsPerMinute = kUsualPace);
     virtual std::string_view name() const = 0; ///< "scratch voice"
 };
 

@@ -164,3 +164,65 @@ TEST_CASE("the frame cache keeps what is near the playhead") {
     CHECK(cache.find(5));
     CHECK_FALSE(cache.find(29)); // the furthest
 }
+
+namespace {
+
+/// A bright bar that goes on by 16 px a picture over a quiet ground.
+std::filesystem::path filmOfABar(const ScratchFolder& dir) {
+    MovieOptions o;
+    o.width = 960, o.height = 540, o.frameRate = 25, o.crf = 8, o.preset = "ultrafast";
+    auto w = MovieWriter::open(dir / "bar.mp4", o);
+    REQUIRE(w);
+    for (int n = 0; n < 30; ++n) {
+        YuvFrame f(960, 540);
+        for (int y = 0; y < 540; ++y)
+            for (int x = 0; x < 960; ++x) {
+                const int in = x - 200 - 16 * n;
+                const bool bar = in >= 0 && in < 80 && y > 150 && y < 390;
+                f.y[static_cast<std::size_t>(y * 960 + x)] =
+                    static_cast<std::uint8_t>(bar ? 120 + in + (y / 8 % 2) * 20 : 60 + (x / 16 + y / 16) % 2 * 6);
+            }
+        std::fill(f.u.begin(), f.u.end(), std::uint8_t{128});
+        std::fill(f.v.begin(), f.v.end(), std::uint8_t{128});
+        REQUIRE(w->picture(f));
+    }
+    REQUIRE(w->finish());
+    return dir / "bar.mp4";
+}
+
+/// Where the bar begins, in pixels of the film.
+double barAt(const QImage& p) {
+    const int y = p.height() / 2;
+    for (int x = 1; x < p.width(); ++x)
+        if (qGray(p.pixel(x, y)) > 100) return x * 960.0 / p.width();
+    return -1;
+}
+
+} // namespace
+
+TEST_CASE("a slowed film shows pictures between its own, forwards, backwards, small while it plays") {
+    hl::testing::studioReady();
+    const ScratchFolder dir;
+    FrameSource source;
+    Answers shown(source);
+    source.openFile(QString::fromStdString(filmOfABar(dir).string()));
+    const auto ask = [&](double frame, bool playing, bool between) {
+        const int before = shown.count;
+        source.want(frame / 25, playing, between);
+        REQUIRE(waitFor([&] { return shown.count > before; }));
+    };
+    for (const double frame : {3.0, 3.25, 3.5, 3.75, 4.0, 4.5, 9.5, 6.25, 6.0, 20.75}) {
+        INFO(frame);
+        ask(frame, false, true);
+        CHECK(barAt(shown.picture) == Approx(200 + 16 * frame).margin(2.5));
+        CHECK(shown.picture.width() == 960);
+        CHECK(shown.time == Approx(frame / 25));
+        ask(frame + 0.01, true, true);
+        CHECK(barAt(shown.picture) == Approx(200 + 16 * frame).margin(4));
+        CHECK(shown.picture.width() < 860);
+        ask(frame + 0.02, false, false);
+        CHECK(barAt(shown.picture) == Approx(200 + 16 * std::floor(frame + 0.02)).margin(2.5));
+    }
+    ask(29.5, false, true); // none comes behind the last
+    CHECK(barAt(shown.picture) == Approx(200 + 16 * 29).margin(2.5));
+}

@@ -1,8 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/cut/between.h"
 #include "studio/views/stretch_view.h"
 #include "support/studio.h"
 
 #include <catch2/catch.hpp>
+#include <cmath>
+#include <QSignalSpy>
 
 using namespace hl;
 using hl::testing::copiedDemo;
@@ -105,4 +108,46 @@ TEST_CASE("footage plays on its own clock too") {
         CHECK(s.player().metre() > at + 5 * pace);
         s.key(Qt::Key_Space);
     }
+}
+
+TEST_CASE("where the guide is slowed the preview shows pictures that were not filmed") {
+    const ScratchFolder dir;
+    Studio s(copiedDemo(dir));
+    REQUIRE(s.ready);
+    s.key(Qt::Key_6, Qt::AltModifier);
+    const auto& cut = s.desk().cut();
+    const double filmRate = s.desk().session().videoInfo.frameRate, rate = s.desk().guide().frameRate;
+    const auto between = [&](double t) { // how far the moment lies on the way to the next filmed picture
+        const double frame = seconds(momentAt(cut, at<GuideTime>(t)).footage) * filmRate;
+        return frame - std::floor(frame);
+    };
+    double t = 0; // well between two pictures, with a filmed one not far
+    for (; t < cut.lengthS; t += 0.01)
+        if (wantsBetween(cut, at<GuideTime>(t), rate, filmRate) && std::abs(between(t) - 0.5) < 0.15) break;
+    REQUIRE(t < cut.lengthS);
+    const auto pictureOf = [&](double footageS) { // as it was filmed
+        s.player().setMode(Player::Mode::Footage);
+        s.player().seekFootage(footageS);
+        QSignalSpy ready(&s.player(), &Player::pictureReady);
+        waitFor([&] { return ready.count() > 1; }, 400);
+        return s.player().picture().copy();
+    };
+    const double footage = seconds(momentAt(cut, at<GuideTime>(t)).footage);
+    const auto filmed = pictureOf(footage), next = pictureOf(footage + 1 / filmRate);
+    REQUIRE(filmed != next);
+    s.player().setMode(Player::Mode::Guide);
+    s.player().seekGuide(t);
+    CHECK(waitFor([&] {
+        const auto& now = s.player().picture();
+        return now.size() == filmed.size() && now != filmed && now != next;
+    }));
+    const auto apart = [](const QImage& a, const QImage& b) {
+        double sum = 0;
+        for (int y = 0; y < a.height(); y += 3)
+            for (int x = 0; x < a.width(); x += 3) sum += std::abs(qGray(a.pixel(x, y)) - qGray(b.pixel(x, y)));
+        return sum;
+    };
+    const auto made = s.player().picture().copy();
+    CHECK(apart(made, filmed) < apart(filmed, next)); // it lies between them
+    CHECK(apart(made, next) < apart(filmed, next));
 }

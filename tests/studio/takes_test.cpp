@@ -8,6 +8,8 @@
 #include "voice/narrator.h"
 
 #include <catch2/catch.hpp>
+#include <cmath>
+#include <fstream>
 #include <QElapsedTimer>
 
 using namespace hl;
@@ -184,4 +186,67 @@ TEST_CASE("one speaks while the picture runs: over these words, over the corner,
     CHECK(s.desk().guide() == before);
     s.key(Qt::Key_P, Qt::ControlModifier);
     CHECK_FALSE(prompter->isVisible());
+}
+
+namespace {
+
+/// Speaks an hour as fast as it is listened to.
+class HourLong : public Microphone {
+  public:
+    int rate() const override { return 48000; }
+    bool start(Heard heard) override {
+        heard_ = std::move(heard);
+        QObject::connect(&timer_, &QTimer::timeout, [this] {
+            for (int k = 0; k < 50 && said_ < kBlocks && heard_; ++k, ++said_) {
+                for (std::size_t i = 0; i < block_.size(); ++i)
+                    block_[i] = 0.2f * std::sin(0.05f * static_cast<float>(i + static_cast<std::size_t>(said_)));
+                heard_(block_);
+            }
+        });
+        timer_.start(0);
+        return true;
+    }
+    void stop() override { timer_.stop(), heard_ = nullptr; }
+
+  private:
+    static constexpr int kBlocks = 60 * 60 * 20;
+    Heard heard_;
+    QTimer timer_;
+    std::vector<float> block_ = std::vector<float>(2400);
+    int said_ = 0;
+};
+
+double memoryMb() {
+    std::ifstream f("/proc/self/statm");
+    double all = 0, resident = 0;
+    f >> all >> resident;
+    return resident * 4096 / 1e6;
+}
+
+} // namespace
+
+TEST_CASE("a take of an hour is written down whole while it is spoken, and fills no memory") {
+    studioReady();
+    const ScratchFolder dir;
+    Recording r;
+    QString done;
+    QObject::connect(&r, &Recording::finished, [&](const QString& file) { done = file; });
+    r.setMicrophone(std::make_unique<HourLong>());
+    const double before = memoryMb();
+    const auto file = dir / "hour.wav";
+    r.begin(QString::fromStdString(file.string()), 0);
+    REQUIRE(waitFor([&] { return r.spokenS() >= 1800; }, 60000));
+    CHECK(std::filesystem::file_size(file) >= 2 * 48000 * 1800 + 44); // should the power go now
+    REQUIRE(waitFor([&] { return r.spokenS() >= 3600; }, 60000));
+    CHECK(memoryMb() - before < 60); // an hour of samples is some 700 MB
+    r.finish();
+    REQUIRE(done == QString::fromStdString(file.string()));
+    CHECK(std::filesystem::file_size(file) == 2ull * 48000 * 3600 + 44);
+    std::ifstream head(file, std::ios::binary);
+    std::string bytes(44, ' ');
+    head.read(bytes.data(), 44);
+    CHECK(bytes.substr(0, 4) == "RIFF");
+    const auto length = static_cast<unsigned char>(bytes[40]) | static_cast<unsigned char>(bytes[41]) << 8 |
+                        static_cast<unsigned char>(bytes[42]) << 16 | static_cast<unsigned char>(bytes[43]) << 24;
+    CHECK(length == 2 * 48000 * 3600);
 }

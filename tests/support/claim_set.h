@@ -91,10 +91,10 @@ inline void addClaimScores(ClaimScores& out, const std::filesystem::path& facts,
     }
 }
 
-/// Sentences about three tracks that were looked at while the grammar grew.
+/// Sentences about four tracks that were looked at while the grammar grew.
 inline ClaimScores claimsLookedAt(const std::filesystem::path& folder) {
     ClaimScores out;
-    for (const auto* track : {"tinkers", "bellfounders", "kiln"})
+    for (const auto* track : {"tinkers", "bellfounders", "kiln", "mudlark"})
         addClaimScores(out, folder / track / "facts.json", folder / track / "written.jsonl");
     return out;
 }

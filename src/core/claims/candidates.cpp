@@ -95,6 +95,7 @@ void decide(Candidate& c, std::string_view sentence, const ClaimCorner* corner) 
             after.find("on the way in") != after.npos || after.find("on the way up to") != after.npos ||
             after.find("on the way down to") != after.npos || hasWord(before, {"heading"}) ||
             before.find("coming down") != before.npos || before.find("coming up") != before.npos ||
+            hasWord(near, {"still"}) ||
             (near.find("down to") == near.npos && sentence.find(" brake", c.to) < sentence.find(" down to ", c.to) &&
              sentence.find(" down to ", c.to) != sentence.npos))
             claim.fact = "entry_gear";

@@ -108,7 +108,14 @@ Grammar::Grammar(const ClaimFacts& facts) {
         }
     any_->Compile();
     corners_ = std::make_unique<RE2>(expanded(R"(\b(?:at|in|for|through|into) (?:the )?(@CORNER)\b)", facts));
+    const auto alsoAThing = [&](const std::string& name) {
+        return std::any_of(facts.corners.begin(), facts.corners.end(), [&](const ClaimCorner& c) {
+            return std::any_of(c.references.begin(), c.references.end(),
+                               [&](const ClaimReference& r) { return plainName(r.name) == name; });
+        });
+    };
     for (const auto& c : facts.corners) {
+        if (auto name = plainName(c.name); !name.empty() && !alsoAThing(name)) cornersOnly_.push_back(std::move(name));
         names_.emplace_back(plainName(c.name), c.number);
         for (const auto* kind : {"turn ", "corner "}) names_.emplace_back(kind + std::to_string(c.number), c.number);
     }
@@ -132,7 +139,12 @@ std::vector<Candidate> Grammar::find(std::string_view sentence) const {
     std::vector<int> worth;
     if (!any_->Match(StringPiece(sentence.data(), sentence.size()), &worth)) return out;
     std::sort(worth.begin(), worth.end());
+    const auto namesACorner = [&](const Candidate& c) { // "harder than at Reed Gate" is no gate beside the road
+        return c.claim.kind == ClaimKind::Distance && c.claim.said.ref &&
+               std::find(cornersOnly_.begin(), cornersOnly_.end(), *c.claim.said.ref) != cornersOnly_.end();
+    };
     for (const int i : worth) apply(rules_[static_cast<std::size_t>(i)], static_cast<std::size_t>(i), sentence, out);
+    std::erase_if(out, namesACorner);
     return out;
 }
 

@@ -34,7 +34,8 @@ class Grammar {
     std::vector<Rule> rules_;
     std::unique_ptr<re2::RE2> corners_; ///< a preposition and the name of a corner
     std::vector<std::pair<std::string, int>> names_;
-    std::unique_ptr<re2::RE2::Set> any_; ///< which rules a sentence is worth looking at with
+    std::vector<std::string> cornersOnly_; ///< names of corners that are no thing beside the road
+    std::unique_ptr<re2::RE2::Set> any_;   ///< which rules a sentence is worth looking at with
 };
 
 } // namespace hl

@@ -55,6 +55,8 @@ Desk::Desk(QObject* parent) : QObject(parent), saving_(tasks_), besideLaps_(task
     });
     connect(&besideLaps_, &BesideLaps::changed, this, &Desk::besideChanged);
     connect(&besideLaps_, &BesideLaps::failed, this, &Desk::failed);
+    rest_.setSingleShot(true);
+    connect(&rest_, &QTimer::timeout, this, &Desk::placeLabels);
     if (auto voice = scratchVoice()) narrator_ = std::move(*voice);
 }
 
@@ -255,6 +257,12 @@ void Desk::lookOverWords() {
 void Desk::replan() {
     cutIsNew_ = labelsAreNew_ = false;
     tasks_.drop(kLabelling.name);
+    // While somebody types, what nobody waits for begins when the hands rest.
+    constexpr int kRestMs = 250;
+    const bool typing = rest_.isActive() || (sincePlan_.isValid() && sincePlan_.elapsed() < kRestMs);
+    rest_.setInterval(typing ? kRestMs : 0);
+    rest_.stop();
+    sincePlan_.start();
     tasks_.start(
         this, kPlanning,
         [g = guide(), s = session_, voice = narrator_, takes = takes_](const Progress&) {
@@ -268,7 +276,7 @@ void Desk::replan() {
             cut_ = std::move(p.cut);
             cutIsNew_ = true;
             emit cutChanged();
-            placeLabels();
+            rest_.start();
         });
 }
 

@@ -11,7 +11,9 @@
 #include "studio/document/saving.h"
 #include "studio/document/tasks.h"
 
+#include <QElapsedTimer>
 #include <QObject>
+#include <QTimer>
 
 namespace hl {
 
@@ -97,6 +99,8 @@ class Desk : public QObject {
     std::shared_ptr<Narrator> narrator_;
     std::shared_ptr<TakeSounds> takes_ = std::make_shared<TakeSounds>();
     CornerId corner_;
+    QTimer rest_; ///< until the labels are placed
+    QElapsedTimer sincePlan_;
     bool cutIsNew_ = false, labelsAreNew_ = false;
 };
 

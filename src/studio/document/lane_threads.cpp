@@ -7,6 +7,10 @@
 
 namespace hl {
 
+void giveWay(int nice) {
+    if (nice > 0) ::setpriority(PRIO_PROCESS, static_cast<id_t>(::syscall(SYS_gettid)), nice);
+}
+
 LaneThreads::LaneThreads(int threads, int nice) {
     for (int i = 0; i < threads; ++i)
         threads_.emplace_back([this, nice](std::stop_token stop) { serve(std::move(stop), nice); });
@@ -37,7 +41,7 @@ void LaneThreads::wait() {
 
 void LaneThreads::serve(std::stop_token stop, int nice) {
     // On Linux a thread has a priority of its own; the decoders' threads it starts inherit it.
-    if (nice > 0) ::setpriority(PRIO_PROCESS, static_cast<id_t>(::syscall(SYS_gettid)), nice);
+    giveWay(nice);
     std::unique_lock lock(mutex_);
     while (changed_.wait(lock, stop, [this] { return !waiting_.empty(); })) {
         auto work = std::move(waiting_.front());

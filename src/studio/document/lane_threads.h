@@ -10,6 +10,9 @@
 
 namespace hl {
 
+/// The calling thread, and those it starts from now on, let others go first: 0 nobody, 10 everybody.
+void giveWay(int nice);
+
 class LaneThreads {
   public:
     /// `nice` as of the operating system: 0 normal, 10 gives way to everybody.

@@ -48,8 +48,15 @@ constexpr int kAfterTheHand = 4; // nice: the interface goes first, and nobody e
 
 struct Tasks::Lanes {
     Inbox inbox; // outlives the threads that write to it
-    LaneThreads quick{2, kAfterTheHand}, longer{2, kGiveWay}, writing{1, 0};
-    LaneThreads& of(Lane lane) { return lane == Lane::Quick ? quick : (lane == Lane::Long ? longer : writing); }
+    LaneThreads quick{2, kAfterTheHand}, sound{1, kGiveWay}, longer{2, kGiveWay}, writing{1, 0};
+    LaneThreads& of(Lane lane) {
+        switch (lane) {
+        case Lane::Quick: return quick;
+        case Lane::Sound: return sound;
+        case Lane::Long: return longer;
+        default: return writing;
+        }
+    }
 };
 
 Tasks::Tasks(QObject* parent) : QObject(parent), lanes_(std::make_unique<Lanes>()) {}
@@ -129,7 +136,7 @@ bool Tasks::running(const char* kind) const { return running_.contains(kind); }
 void Tasks::finishWriting() { lanes_->writing.wait(); }
 
 void Tasks::waitForAll() {
-    for (auto* lane : {&lanes_->quick, &lanes_->longer, &lanes_->writing}) lane->wait();
+    for (auto* lane : {&lanes_->quick, &lanes_->sound, &lanes_->longer, &lanes_->writing}) lane->wait();
     lanes_->inbox.deliver();
 }
 

@@ -16,9 +16,9 @@
 
 namespace hl {
 
-/// Quick: what a person waits for. Long: minutes; at low priority. Writing: one after the other, in the order of
-/// asking.
-enum class Lane { Quick, Long, Writing };
+/// Quick: what a person waits for. Sound: what will be heard, seconds at a time, which nothing else waits for. Long:
+/// minutes; at low priority. Writing: one after the other, in the order of asking.
+enum class Lane { Quick, Sound, Long, Writing };
 
 struct TaskKind {
     const char* name = ""; ///< of one name only the newest counts

@@ -6,7 +6,7 @@
 namespace hl {
 namespace {
 
-constexpr QSize kPreview(1280, 720);
+constexpr QSize kPreview(1280, 720), kMadeAtOnce(854, 480);
 constexpr std::size_t kKept = 72;    // frames of up to 3.7 MB
 constexpr std::size_t kBackRun = 24; // frames decoded before one that is stepped back to: the next steps back find them
 constexpr int kRestMs = 110;         // a hand that has not moved for so long rests
@@ -39,6 +39,7 @@ FrameSource::FrameSource() : cache_(kKept), rest_(new QTimer(this)) {
 void FrameSource::openFile(const QString& path) {
     cache_.clear();
     proxy_.reset();
+    made_ = {};
     times_.clear();
     auto reader = VideoReader::open(path.toStdString());
     if (!reader) {
@@ -56,9 +57,10 @@ void FrameSource::openProxy(const QString& path) {
     if (auto proxy = VideoReader::open(path.toStdString(), 1)) proxy_.emplace(std::move(*proxy));
 }
 
-void FrameSource::want(double footageS, bool playing) {
+void FrameSource::want(double footageS, bool playing, bool between) {
     wish_ = footageS;
     playing_ = playing;
+    between_ = between;
     if (!queued_.exchange(true)) QMetaObject::invokeMethod(this, "serve", Qt::QueuedConnection);
 }
 
@@ -68,17 +70,20 @@ std::size_t FrameSource::frameAt(double footageS) const {
 }
 
 QImage FrameSource::pictureOf(const YuvFrame& f) const {
-    const double scale = std::min(
-        {1.0, static_cast<double>(kPreview.width()) / f.width, static_cast<double>(kPreview.height()) / f.height});
-    const int w = static_cast<int>(f.width * scale) & ~1, h = static_cast<int>(f.height * scale) & ~1;
-    const auto pixels = toBgra(f, w, h);
-    return QImage(pixels.data(), w, h, w * 4, QImage::Format_RGB32).copy();
+    const auto size = fittedInto(kPreview, f);
+    const auto pixels = toBgra(f, size.width(), size.height());
+    return QImage(pixels.data(), size.width(), size.height(), size.width() * 4, QImage::Format_RGB32).copy();
 }
 
 void FrameSource::serve() {
     queued_ = false;
     if (!reader_ || times_.empty()) return;
     const auto frame = frameAt(wish_);
+    if (between_ && serveBetween(wish_)) {
+        last_ = frame, decoded_ = frame + 1;
+        rest_->stop();
+        return;
+    }
     if (const auto* kept = cache_.find(frame)) {
         last_ = frame;
         rest_->stop();
@@ -99,6 +104,14 @@ bool FrameSource::serveProxy(std::size_t frame) {
     const auto f = proxy_->frameAt(at<FootageTime>(proxyTime(frame)));
     if (!f) return false;
     emit ready(pictureOf(*f), times_[frame]);
+    return true;
+}
+
+/// A moment between two pictures; false where one of them is missing.
+bool FrameSource::serveBetween(double footageS) {
+    const auto picture = made_.at(*reader_, times_, footageS, playing_ ? kMadeAtOnce : kPreview);
+    if (!picture) return false;
+    emit ready(pictureOf(*picture), footageS);
     return true;
 }
 

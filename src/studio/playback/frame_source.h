@@ -2,6 +2,7 @@
 // Pictures for a moment of the footage, decoded off the interface's thread; the newest wish wins.
 #pragma once
 #include "jobs/proxy.h"
+#include "studio/playback/made_picture.h"
 
 #include <atomic>
 #include <map>
@@ -32,7 +33,9 @@ class FrameSource : public QObject {
     Q_OBJECT
   public:
     FrameSource();
-    void want(double footageS, bool playing = false); ///< from any thread
+    /// From any thread. `between`: where that moment lies between two pictures of the film a new one is made of them,
+    /// smaller while it plays.
+    void want(double footageS, bool playing = false, bool between = false);
   public slots:
     void openFile(const QString& path);
     void openProxy(const QString& path); ///< made of the open file; see jobs/proxy.h
@@ -44,19 +47,21 @@ class FrameSource : public QObject {
   private:
     Q_INVOKABLE void serve();
     void serveFull(std::size_t frame);
+    bool serveBetween(double footageS);
     bool serveProxy(std::size_t frame);
     void decodeRun(std::size_t first, std::size_t last, std::size_t wanted);
     std::size_t frameAt(double footageS) const;
     QImage pictureOf(const YuvFrame& f) const;
 
     std::optional<VideoReader> reader_, proxy_;
+    MadePicture made_;
     std::vector<double> times_; ///< of the film's frames, s
     FrameCache cache_;
     QTimer* rest_;            ///< ends a drag
     std::size_t last_ = 0;    ///< shown last
     std::size_t decoded_ = 0; ///< where the film's decoder stands
     std::atomic<double> wish_{-1};
-    std::atomic<bool> playing_{false};
+    std::atomic<bool> playing_{false}, between_{false};
     std::atomic<bool> queued_{false};
 };
 

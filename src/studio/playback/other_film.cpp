@@ -14,7 +14,7 @@ OtherFilm::OtherFilm(QThread& decoding) : source_(new FrameSource) {
     });
 }
 
-void OtherFilm::want(const Session& s, const std::optional<FilmAt>& moment, bool playing) {
+void OtherFilm::want(const Session& s, const std::optional<FilmAt>& moment, bool playing, bool between) {
     const auto on = std::find_if(s.films.begin(), s.films.end(),
                                  [&](const FilmOnStage& f) { return moment && f.id == moment->film; });
     if (on == s.films.end()) {
@@ -27,7 +27,7 @@ void OtherFilm::want(const Session& s, const std::optional<FilmAt>& moment, bool
         QMetaObject::invokeMethod(source_, "openFile", Qt::QueuedConnection,
                                   Q_ARG(QString, QString::fromStdString(file)));
     }
-    source_->want(seconds(moment->when), playing);
+    source_->want(seconds(moment->when), playing, between);
 }
 
 } // namespace hl

@@ -13,7 +13,7 @@ class OtherFilm : public QObject {
     Q_OBJECT
   public:
     explicit OtherFilm(QThread& decoding); ///< where its frames are decoded; outlives it
-    void want(const Session& session, const std::optional<FilmAt>& moment, bool playing);
+    void want(const Session& session, const std::optional<FilmAt>& moment, bool playing, bool between = false);
     const QImage& picture() const { return picture_; } ///< null while there is none
 
   signals:

@@ -9,16 +9,22 @@
 namespace hl {
 namespace {
 
-constexpr TaskKind kReading{"read the film's sound"}, kSlowing{"slow the film's sound"},
-    kMixing{"mix the guide's sound"};
+constexpr TaskKind kReading{"read the film's sound", Lane::Sound}, kSlowing{"slow the film's sound", Lane::Sound},
+    kMixing{"mix the guide's sound", Lane::Sound};
 
 } // namespace
 
-PlaySound::PlaySound(Desk& desk) : desk_(desk), out_(soundOutOfThisMachine()) {}
+PlaySound::PlaySound(Desk& desk) : desk_(desk), out_(soundOutOfThisMachine()) {
+    constexpr int kRestMs = 250;
+    rest_.setSingleShot(true);
+    rest_.setInterval(kRestMs);
+    connect(&rest_, &QTimer::timeout, this, &PlaySound::mixWhenStale);
+}
 PlaySound::~PlaySound() = default;
 
 void PlaySound::begin() {
     out_->stop();
+    rest_.stop();
     film_.reset(), guide_.reset(), slowed_.clear();
     stale_ = true;
     desk_.tasks().start(
@@ -31,6 +37,7 @@ void PlaySound::begin() {
 }
 
 void PlaySound::cutChanged() { stale_ = true; }
+void PlaySound::mixWhenAtRest() { rest_.start(); }
 
 void PlaySound::mixWhenStale() {
     if (!film_ || !stale_ || desk_.cut().sections.empty()) return;
@@ -39,7 +46,8 @@ void PlaySound::mixWhenStale() {
         this, kMixing,
         [cut = desk_.sharedCut(), film = film_, lufs = desk_.guide().loudnessLufs](const Progress& p) {
             const SoundSources sources{*film, stretched, [&p] { return !p.cancelled(); }};
-            return std::make_shared<const Sound>(atLoudness(mixSoundtrack(*cut, sources, 0, cut->lengthS), lufs));
+            auto mixed = mixSoundtrack(*cut, sources, 0, cut->lengthS);
+            return std::make_shared<const Sound>(atLoudness(std::move(mixed), lufs, -1, sources.goOn));
         },
         [this](std::shared_ptr<const Sound> s) {
             guide_ = std::move(s);

@@ -1,7 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/playback/player.h"
 
+#include "core/cut/between.h"
 #include "jobs/lens.h"
+#include "studio/document/lane_threads.h"
 
 #include <algorithm>
 #include <chrono>
@@ -31,6 +33,8 @@ Player::Player(Desk& desk, QObject* parent)
     });
     for (auto* other : {&otherFull_, &otherInset_}) connect(other, &OtherFilm::ready, this, &Player::pictureReady);
     connect(&still_, &StillInPicture::ready, this, &Player::pictureReady);
+    constexpr int kPlansGoFirst = 6; // a picture too few is not seen, a keystroke that hangs is felt
+    connect(&thread_, &QThread::started, source_, [] { giveWay(kPlansGoFirst); });
     thread_.start();
     timer_.setInterval(kTickMs);
     timer_.setTimerType(Qt::PreciseTimer);
@@ -51,7 +55,7 @@ Player::Player(Desk& desk, QObject* parent)
     connect(&desk_, &Desk::cutChanged, this, [this] {
         guideS_ = std::min(guideS_, length());
         sound_.cutChanged();
-        if (mode_ == Mode::Guide) sound_.mixWhenStale();
+        if (mode_ == Mode::Guide) sound_.mixWhenAtRest();
         show();
     });
     connect(&desk_, &Desk::labelsChanged, this, &Player::pictureReady);
@@ -113,9 +117,12 @@ Live Player::live() const {
 void Player::show() {
     if (!desk_.isOpen()) return;
     if (mode_ == Mode::Guide) footageS_ = seconds(momentAt(desk_.cut(), at<GuideTime>(guideS_)).footage);
-    source_->want(footageS_, playing());
+    const bool between =
+        mode_ == Mode::Guide &&
+        wantsBetween(desk_.cut(), at<GuideTime>(guideS_), desk_.guide().frameRate, desk_.session().videoInfo.frameRate);
+    source_->want(footageS_, playing(), between);
     pictures_ = mode_ == Mode::Guide ? picturesAt(stage(), desk_.cut(), at<GuideTime>(guideS_)) : Pictures{};
-    otherFull_.want(desk_.session(), pictures_.full, playing());
+    otherFull_.want(desk_.session(), pictures_.full, playing(), between);
     otherInset_.want(desk_.session(), pictures_.inset, playing());
     still_.want(pictures_.still);
     emit moved();

@@ -36,7 +36,7 @@ Recording::Recording(QObject* parent) : QObject(parent), microphone_(microphoneO
     connect(&counting_, &QTimer::timeout, this, &Recording::count);
 }
 
-double Recording::spokenS() const { return static_cast<double>(spoken_.size()) / microphone_->rate(); }
+double Recording::spokenS() const { return static_cast<double>(heard_) / microphone_->rate(); }
 
 void Recording::begin(const QString& file, int clicks) {
     if (state_ != State::Idle) return;
@@ -49,8 +49,8 @@ void Recording::begin(const QString& file, int clicks) {
     }
     file_.write(header(microphone_->rate(), 0xFFFFFFFF));
     file_.flush();
-    spoken_.clear();
-    written_ = 0, full_ = clipped_ = false, peakDb_ = noiseDb_ = -100;
+    unwritten_.clear();
+    heard_ = written_ = 0, full_ = clipped_ = false, peakDb_ = noiseDb_ = -100;
     state_ = State::CountingIn;
     left_ = clicks;
     if (left_ <= 0) return count();
@@ -83,10 +83,12 @@ void Recording::take(const std::vector<float>& samples) {
     clipped_ = clipped_ || peak >= kFull;
     peakDb_ = decibels(static_cast<double>(peak));
     const double rms = decibels(std::sqrt(sum / static_cast<double>(samples.size())));
-    noiseDb_ = spoken_.empty() ? rms : std::min(noiseDb_, rms);
-    spoken_.insert(spoken_.end(), samples.begin(), samples.end());
-    if (!full_ && !writeDown(samples)) {
-        full_ = true; // it stays in memory and is tried again at the end
+    noiseDb_ = heard_ == 0 ? rms : std::min(noiseDb_, rms);
+    heard_ += samples.size();
+    const bool was = full_;
+    full_ = full_ || !writeDown(samples);
+    if (full_) unwritten_.push_back(samples); // it stays in memory and is tried again at the end
+    if (full_ && !was) {
         emit failed(tr("The disk takes no more of the recording (%1). Go on speaking: it is kept in memory. Make room "
                        "before you "
                        "end it.")
@@ -108,16 +110,16 @@ void Recording::finish() {
     if (state_ == State::CountingIn) return throwAway();
     if (state_ != State::Speaking) return;
     microphone_->stop();
-    if (spoken_.empty()) return throwAway();
+    if (heard_ == 0) return throwAway();
     const auto name = file_.fileName();
     constexpr qint64 kHeader = 44;
     file_.seek(kHeader + static_cast<qint64>(written_) * 2);
-    const std::vector<float> rest(spoken_.begin() + static_cast<std::ptrdiff_t>(written_), spoken_.end());
-    if (!rest.empty() && !writeDown(rest)) {
-        microphone_->start([this](const std::vector<float>& samples) { take(samples); });
-        emit failed(tr("The disk is still full. The recording goes on and is kept; make room and end it again."));
-        return;
-    }
+    for (; !unwritten_.empty(); unwritten_.pop_front())
+        if (!writeDown(unwritten_.front())) {
+            microphone_->start([this](const std::vector<float>& samples) { take(samples); });
+            emit failed(tr("The disk is still full. The recording goes on and is kept; make room and end it again."));
+            return;
+        }
     file_.seek(0);
     file_.write(header(microphone_->rate(), static_cast<quint32>(written_ * 2)));
     file_.close();

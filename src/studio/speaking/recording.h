@@ -2,6 +2,7 @@
 #pragma once
 #include "studio/speaking/microphone.h"
 
+#include <deque>
 #include <QFile>
 #include <QObject>
 #include <QTimer>
@@ -44,8 +45,8 @@ class Recording : public QObject {
     QTimer counting_;
     State state_ = State::Idle;
     int left_ = 0;
-    std::vector<float> spoken_; ///< all of it, should the disk be full
-    std::size_t written_ = 0;
+    std::size_t heard_ = 0, written_ = 0;      ///< samples; written: into the file
+    std::deque<std::vector<float>> unwritten_; ///< what a full disk has not taken
     bool full_ = false, clipped_ = false;
     double peakDb_ = -100, noiseDb_ = -100;
 };

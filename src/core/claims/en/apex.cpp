@@ -39,7 +39,7 @@ constexpr ClaimRule kRules[] = {
      }},
     {R"(\b(?:clip|clipping point)(?: comes| is| was)? (?P<span>(?P<w>early|late|later))\b)", which},
     {R"(\b(?P<w>delay|delaying) the apex\b)", which},
-    {R"(\b(?:was|am|i'm|is|he's|you're|got) (?:a bit |a little |too |very )?(?P<span>(?P<w>early|late) (?:on|to) the apex)\b)",
+    {R"(\b(?:was|am|i'm|is|he's|you're|got|went) (?:a bit |a little |too |very )?(?P<span>(?P<w>early|late) (?:on|to|for) the apex)\b)",
      which},
     {R"(\b(?:take|took|taking|takes|clip|clips|clipped|clipping|hit|hits|hitting|touch|reach|get|gets|got) (?:it|this(?: one)?|the apex|the inside|the kerb|the inside kerb)(?: too| very| quite| a bit| really| a little| just)* (?P<span>(?P<w>early|late|later|earlier))\b)",
      ofTheApex},

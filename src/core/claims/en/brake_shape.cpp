@@ -14,7 +14,7 @@ constexpr char kTrail[] = "trail", kToApex[] = "trail_to_apex", kStraight[] = "s
 bool brakes(const Find& f) { return hasWord(f.sentence, {"brake", "brakes", "braking", "pedal", "pressure", "it"}); }
 
 constexpr ClaimRule kRules[] = {
-    {R"(\b(?:trail|trailing|trails|carry|carries|carrying|bleed|bleeding|hold|keep)(?: [a-z'%0-9]+){0,6} (?:to|until|till|up to|as far as|right to|all the way to) the apex\b|\b(?:comes?|coming|release|releases|let|lets)(?: [a-z']+){0,9} off (?:it )?(?:at|by|only at) the apex\b|\bstill trailing(?: it| the brakes?)? at the apex\b|\btrail(?:s|ed|ing)?(?: brake| braking)?(?: it| the brakes?)?(?: in)?(?: right| all the way| down)? to the apex\b|\blet(?: [a-z']+){0,10} (?:at|until|to) the apex\b)",
+    {R"(\b(?:trail|trailing|trails|carry|carries|carrying|bleed|bleeding|hold|keep)(?: [a-z'%0-9]+){0,6} (?:to|until|till|up to|as far as|right to|all the way to) the apex\b|\b(?:comes?|coming|release|releases|let|lets)(?: [a-z']+){0,9} off (?:it )?(?:at|by|only at) the apex\b|\bbrake (?:all the way |right )?to the apex\b|\bstill trailing(?: it| the brakes?)? at the apex\b|\btrail(?:s|ed|ing)?(?: brake| braking)?(?: it| the brakes?)?(?: in)?(?: right| all the way| down)? to the apex\b|\blet(?: [a-z']+){0,10} (?:at|until|to) the apex\b)",
      [](Find& f, Claim& c) {
          if (!brakes(f) && !hasWord(f.sentence, {"trail", "trailing", "trails"})) return false;
          if (hasWord(f.sentence.substr(f.from, f.to - f.from), {"speed", "throttle", "power"})) return false;

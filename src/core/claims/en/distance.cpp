@@ -28,7 +28,7 @@ std::string eventAround(const Find& f) {
     static const Event kEvents[] = {
         {"brake_onset_m",
          {"brake", "brakes", "braking", "braked", "pedal", "stamp", "anchors", "stop", "brakepoint", "pressure",
-          "slowing", "slowed", "slow down", "slow it"}},
+          "slowing", "slowed", "slow down", "slow it", "it all starts", "it all begins"}},
         {"lift_start_m",
          {"lift", "lifts", "lifting", "lifted", "breathe", "back off", "ease off", "eases off", "eased off"}},
         {"turn_in_m", {"turn", "turns", "turning", "turned", "steer", "turn-in", "peel", "commit"}},

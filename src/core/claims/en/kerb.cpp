@@ -106,7 +106,8 @@ bool kerb(Find& f, Claim& c) {
     const auto words = s.substr(next.from, next.to - next.from);
     const bool goesOn = hasWord(words, {"it"}) || words.starts_with(" only half") ||
                         words.starts_with(" but only half") || words.starts_with(" just half") ||
-                        words.starts_with(" the lot") || words.starts_with(" every inch");
+                        words.starts_with(" the lot") || words.starts_with(" half the car") ||
+                        words.starts_with(" every inch");
     if (goesOn && words.find("kerb") == words.npos &&
         hasWord(words, {"lot", "inch", "away", "off", "avoid", "half", "all", "touch", "touches", "kiss", "brush",
                         "whole", "just"}))

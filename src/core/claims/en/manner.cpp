@@ -38,7 +38,7 @@ const Pattern& otherCase() {
         R"((?:the|a) (?:winning|fastest|record|pole|reference|previous|ideal) lap (?:was|is|had|has)|a (?:bigger|)"
         R"(better|stronger|smaller|different) (?:engine|gearbox|car|wing|diff)|some of the|there are (?:drivers|)"
         R"(people|those|some)|the (?:book|rulebook|manual|map|commentator|guidebook|old guide|sign) (?:says?|said|)"
-        R"(has|shows?)|single seaters|at (?:another|other|a different) (?:tracks?|circuits?|places?)|when(?:ever)? there(?:'s| is| are) |(?:says|said) the (?:book|manual|map|guidebook|rulebook|sign)|according to|(?:^ ?|, |but |and |while )some brake|people say|(?:people|folks?|everyone|everybody|newcomers|visitors) (?:lifts?|brakes?|turns?|goes|go|uses?|takes?|stays?|coasts?|apex|apexes)|in the dry season|at the old (?:circuit|track|layout)|)"
+        R"(has|shows?)|single seaters|at (?:another|other|a different) (?:tracks?|circuits?|places?)|when(?:ever)? there(?:'s| is| are) |(?:says|said) the (?:book|manual|map|guidebook|rulebook|sign)|according to|they (?:said|told)|(?:^ ?|, |but |and |while )some brake|people say|(?:people|folks?|everyone|everybody|newcomers|visitors) (?:lifts?|brakes?|turns?|goes|go|uses?|takes?|stays?|coasts?|apex|apexes)|in the dry season|at the old (?:circuit|track|layout)|)"
         R"(and you've (?:lost|gone|spun|thrown|run)|and you(?:'ll| will|'re) (?:spin|lock|miss|lose|run|crash|slide|apex early|off|in the gravel|)"
         R"(be in the gravel|be off|have lost)|(?:beginners?|novices|rookies|learners|pupils|pros|professionals|)"
         R"(locals|amateurs|heroes)(?: [a-z]+)?|some (?:do|use|take|lift|go|stay|keep|prefer|like|are|will|)"
@@ -137,7 +137,7 @@ const Pattern& advice() {
         R"(next time|try|let's|make sure|you can|you could|you may|remember to|better|would like|i'd like|i want|)"
         R"(enough for you|is enough|meant to|supposed to|would do|would be enough|would be plenty|(?:i'd|i would) love|is fine|is okay|got to [a-z]|gotta|you'd|the aim|(?:should|could|ought to) have|i'd (?:rather|stay|)"
         R"(use|take|go|be|brake|lift|turn|keep|hold|carry|try|want|leave|aim)|(?:this|it|this one|the corner|)"
-        R"(that) wants|aim (?:for|to|at)|target|ideally|the idea|the plan is|allowed|it pays|think of|bring|)"
+        R"(that) wants|aim (?:for|to|at)|target|ideally|the idea|the plan is|allowed|it pays|think of|)"
         R"(recommend|suggest|tell you|as i say|is plenty|will do|all you need|yours|ask for|go for|wait for|be patient|no less|no more)\b)");
     return kPattern;
 }

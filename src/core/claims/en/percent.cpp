@@ -157,7 +157,7 @@ constexpr std::string_view kPercent =
 constexpr std::string_view kNotOther =
     R"(\b@N (?:%|percent|per cent|pc)(?: [a-z]+){0,3}? ?,? (?:not|instead of|rather than) (?P<span>(?P<n>@N))(?: (?:,|\.|!|and|but|there|here)| ?$))";
 constexpr std::string_view kShare =
-    R"(\b(?P<share>half|(?:3|three) quarters?|a quarter|one quarter|quarter|(?:2|two) thirds|a third|one third|full|maximum|max|all|[5-9] tenths)(?: of| on)?(?: the| your| my| that)? (?P<pedal>brakes?(?: pedal| pressure| force)?|brake force|braking pressure|braking|pedal|pressure|throttle|power)\b)";
+    R"(\b(?P<share>half|(?:3|three) quarters?|a quarter|one quarter|quarter|(?:2|two) thirds|a third|one third|full|maximum|max|all|[5-9] tenths)(?: of| on)?(?: the| a| your| my| that)? (?P<pedal>brakes?(?: pedal| pressure| force)?|brake force|braking pressure|braking|pedal|pressure|throttle|power)\b)";
 constexpr std::string_view kEverything =
     R"(\b(?:everything(?: you've got| you have| i've got| i have| we've got| it has| there is)? on the (?:brakes?|pedal|brake pedal)|(?:bury|buries|burying|buried) the (?:brakes?|brake pedal)|as hard as (?:you|it|i|the car) (?:can|will go|dare) on the (?:brakes?|pedal)|brak(?:e|es|ing) (?:with|at) (?:full|maximum|all your) (?:force|pressure|power|effort)|all the brakes?(?: pressure)?(?: you've got| you have| there is| it has)?)\b)";
 

@@ -10,8 +10,9 @@ constexpr Meaning kWhich[] = {
     {"min_speed_kmh", "minimum|slowest|min|apex|middle|mid corner|mid|lowest|bottom|at its slowest|down to|slow it "
                       "to|below|slows to|through|"
                       "drops to|v min|bottoms out|bottoms out at|bottom out at|bottomed out at"},
-    {"exit_speed_kmh", "exit|exit's|out|come off it|comes off it|come off the corner|gone|gone "
-                       "at|leave|leaving|leaves|left the corner|away|track-out|track out|onto the straight"},
+    {"exit_speed_kmh",
+     "exit|exit's|out|come off it|comes off it|come off the corner|off the corner|off it at|gone|gone "
+     "at|leave|leaving|leaves|left the corner|away|track-out|track out|onto the straight"},
     {"entry_speed_kmh",
      "in at|speed trap|trap|arrive|arriving|arrives|arrived|entry|approach|approaching|approaches|"
      "top speed|come in|comes in|coming in|come flying in|came in|on the way in|before you brake|"
