@@ -68,7 +68,7 @@ Answer checkAnswer(const GuideArguments& a) {
     const auto o = openedGuide(a.guide, a.as);
     if (!o) return o.error();
     json list = json::array();
-    auto found = checkGuide(o->written, o->session.measured);
+    auto found = checkGuide(o->written, o->session.measured, wholeLap(o->session.trace));
     const auto labels = labelsFor(o->guide, o->session, o->cut);
     for (auto& f : checkCut(asSaid(o->guide, o->session.measured), o->cut, clockOf(o->guide, o->session), &labels))
         found.push_back(std::move(f));

@@ -59,8 +59,8 @@ bool isIn(const std::vector<Finding>& all, const Finding& f) {
 
 std::vector<Finding> misfitsOf(const Guide& before, const Session& old, const Guide& now, const Session& s) {
     std::vector<Finding> misfits;
-    const auto known = checkGuide(before, old.measured);
-    for (auto& f : checkGuide(now, s.measured))
+    const auto known = checkGuide(before, old.measured, wholeLap(old.trace));
+    for (auto& f : checkGuide(now, s.measured, wholeLap(s.trace)))
         if (f.severity == Severity::Wrong && !isIn(known, f)) misfits.push_back(std::move(f));
     for (auto& f : outsideTheirCorner(now)) misfits.push_back(std::move(f));
     const auto clock = clockOf(now, s);

@@ -188,7 +188,8 @@ void keepCard(const Guide& g, const Session& s, double lengthS) {
     if (lengthS > 0) card.lengthS = lengthS;
     card.shape = shapeOf(s);
     card.contradictions = 0;
-    for (const auto& f : checkGuide(g, s.measured)) card.contradictions += f.severity == Severity::Wrong;
+    for (const auto& f : checkGuide(g, s.measured, wholeLap(s.trace)))
+        card.contradictions += f.severity == Severity::Wrong;
     if (!makeFolder(s.folder / "cache")) return;
     if (cardText(card) != before) (void)writeFile(keptCardFile(s.folder), cardText(card));
     keepStill(s.folder, g, s);

@@ -148,3 +148,14 @@ TEST_CASE("a thing just before the timing line is a reference of the corner just
     CHECK(claims[0].verdict == Verdict::Agrees);
     CHECK(reader.read("Turn in 40 metres after the end of the left kerb.", 1).at(0).verdict == Verdict::Differs);
 }
+
+TEST_CASE("what words say of the lap as a whole is held against it where it is known") {
+    const auto c = cornerSaying("The lap is a 1:31.4, and third gear here.");
+    const auto of = [&](WholeLap lap) { return checkGuide(c.guide, {cornersOf(c.guide), {c.facts}}, lap); };
+    const auto wrong = [](const std::vector<Finding>& all) {
+        return std::count_if(all.begin(), all.end(), [](const Finding& f) { return f.severity == Severity::Wrong; });
+    };
+    CHECK(wrong(of({})) == 0);
+    CHECK(wrong(of({91.4, 4000})) == 0);
+    CHECK(wrong(of({93.2, 4000})) == 1);
+}

@@ -172,7 +172,7 @@ TEST_CASE("no first words contradict the lap they were written for, in any schoo
         Guide asked;
         asked.school = {k % 2 == 0, true, k < 2, kUnits[(seed + k) % 3]};
         const auto g = withDraft(asked, {trace, corners, facts, &d.track});
-        const GuideClaims claims(g, {cornersOf(g), facts}, trace.lap.time.count(), trace.lengthM);
+        const GuideClaims claims(g, {cornersOf(g), facts}, wholeLap(trace));
         for (const auto& c : g.corners)
             for (const auto& b : c.beats)
                 for (const auto& read : claims.of(b.words, b, c)) {

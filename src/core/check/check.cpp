@@ -74,8 +74,8 @@ Checked::Checked(const Guide& g, const MeasuredCorners& m, const GuideClaims& c)
     }
 }
 
-std::vector<Finding> checkGuide(const Guide& guide, const MeasuredCorners& measured) {
-    return checkGuide(guide, measured, GuideClaims(asSaid(guide, measured), measured, kNaN, kNaN));
+std::vector<Finding> checkGuide(const Guide& guide, const MeasuredCorners& measured, WholeLap lap) {
+    return checkGuide(guide, measured, GuideClaims(asSaid(guide, measured), measured, lap));
 }
 
 std::vector<Finding> checkGuide(const Guide& written, const MeasuredCorners& measured, const GuideClaims& claims) {

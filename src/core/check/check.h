@@ -76,7 +76,7 @@ std::vector<Finding> unknownValues(const Guide& g, const MeasuredCorners& measur
 
 /// The guide as it is written; its claims are checked as they are said. A corner whose bounds are not those it was
 /// measured between is held against nothing until it is measured again.
-std::vector<Finding> checkGuide(const Guide& guide, const MeasuredCorners& measured);
+std::vector<Finding> checkGuide(const Guide& guide, const MeasuredCorners& measured, WholeLap lap = {});
 /// With the claims read already by facts of this guide and lap.
 std::vector<Finding> checkGuide(const Guide& guide, const MeasuredCorners& measured, const GuideClaims& claims);
 

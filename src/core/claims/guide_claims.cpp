@@ -18,9 +18,11 @@ bool fitsAsAdvice(Claim claim, const ClaimFacts& facts, int corner) {
 
 } // namespace
 
-GuideClaims::GuideClaims(const Guide& guide, const MeasuredCorners& measured, double lapS, double lengthM)
-    : facts_(std::make_unique<const ClaimFacts>(claimFactsOf(guide, measured, lapS, lengthM))), reader_(*facts_),
-      driven_(guide.scene.conditions) {}
+WholeLap wholeLap(const LapTrace& trace) { return {trace.lap.time.count(), trace.lengthM}; }
+
+GuideClaims::GuideClaims(const Guide& guide, const MeasuredCorners& measured, WholeLap lap)
+    : facts_(std::make_unique<const ClaimFacts>(claimFactsOf(guide, measured, lap.timeS, lap.lengthM))),
+      reader_(*facts_), driven_(guide.scene.conditions) {}
 
 std::vector<ReadClaim> GuideClaims::of(std::string_view text, const Beat& beat, const GuideCorner& corner) const {
     std::vector<ReadClaim> out;

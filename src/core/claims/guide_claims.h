@@ -2,6 +2,8 @@
 // The claims of a guide's own words: facts, advice and grammar made once, then read as often as somebody types.
 #pragma once
 #include "core/claims/claim_reader.h"
+#include "core/lap/trace.h"
+#include "core/units/numbers.h"
 
 #include <memory>
 
@@ -19,11 +21,17 @@ struct ReadClaim {
     bool differs() const { return claim.verdict == Verdict::Differs && !left; }
 };
 
+/// What words may say of the lap as a whole. NaN: not known, and held against nothing.
+struct WholeLap {
+    double timeS = kNaN, lengthM = kNaN;
+};
+WholeLap wholeLap(const LapTrace& trace);
+
 /// For any thread; knows nothing of the guide afterwards.
 class GuideClaims {
   public:
-    /// Lap time in seconds and length in metres may be NaN. About 30 ms: patterns are compiled.
-    GuideClaims(const Guide& guide, const MeasuredCorners& measured, double lapS, double lengthM);
+    /// About 30 ms: patterns are compiled.
+    GuideClaims(const Guide& guide, const MeasuredCorners& measured, WholeLap lap);
 
     /// Of words as they are said, spoken at that beat's place. What may be meant as advice and fits it agrees. Words of
     /// another day than the lap's have none that could be held against it.

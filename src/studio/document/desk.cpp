@@ -246,8 +246,10 @@ const CornerFacts* Desk::factsOf(CornerId corner) const {
 void Desk::lookOverWords() {
     tasks_.start(
         this, kLookingOver,
-        [g = guide(), s = session_, cut = cut_, clock = clock_, labels = labels_, speeches = speeches_](
-            const Progress&) { return lookOver(g, s->measured, *cut, clock, labels.get(), *speeches); },
+        [g = guide(), s = session_, cut = cut_, clock = clock_, labels = labels_,
+         speeches = speeches_](const Progress&) {
+            return lookOver(g, s->measured, wholeLap(s->trace), *cut, clock, labels.get(), *speeches);
+        },
         [this](LookedOver l) {
             look_ = std::move(l);
             emit lookedOver();

@@ -1,16 +1,15 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/document/look_over.h"
 
-#include "core/units/numbers.h"
 #include "core/words/live_values.h"
 
 namespace hl {
 
-LookedOver lookOver(const Guide& guide, const MeasuredCorners& measured, const Cut& cut, const RoadClock& clock,
-                    const LabelPlan* labels, const Speeches& speeches) {
+LookedOver lookOver(const Guide& guide, const MeasuredCorners& measured, WholeLap lap, const Cut& cut,
+                    const RoadClock& clock, const LabelPlan* labels, const Speeches& speeches) {
     LookedOver out;
     const auto said = asSaid(guide, measured);
-    out.claims = std::make_shared<const GuideClaims>(said, measured, kNaN, kNaN);
+    out.claims = std::make_shared<const GuideClaims>(said, measured, lap);
     for (const auto& c : said.corners)
         for (const auto& b : c.beats) out.words[b.id] = {b.words, out.claims->of(b.words, b, c)};
     out.findings = checkGuide(guide, measured, *out.claims);

@@ -19,7 +19,7 @@ struct LookedOver {
 };
 
 /// `labels` may be null.
-LookedOver lookOver(const Guide& guide, const MeasuredCorners& measured, const Cut& cut, const RoadClock& clock,
-                    const LabelPlan* labels, const Speeches& speeches);
+LookedOver lookOver(const Guide& guide, const MeasuredCorners& measured, WholeLap lap, const Cut& cut,
+                    const RoadClock& clock, const LabelPlan* labels, const Speeches& speeches);
 
 } // namespace hl
