@@ -223,6 +223,15 @@ TEST_CASE("pauses are found, and long takes are parted in them") {
         CHECK(std::any_of(found.begin(), found.end(),
                           [&](const Pause& p) { return p.startS < pieces[i].startS && pieces[i].startS < p.endS; }));
     }
+    for (const double lengthS : {14.0, 24.0, 30.0, 44.0}) { // a short take in two halves, for two that listen
+        auto part = take;
+        part.samples.resize(static_cast<std::size_t>(lengthS * 16000));
+        const auto halves = piecesOf(loudnessOf(part), lengthS);
+        REQUIRE(halves.size() == 2);
+        CHECK(halves[0].endS == halves[1].startS);
+        CHECK(halves[0].endS == Approx(lengthS / 2).margin(0.16 * lengthS));
+        CHECK(halves[1].endS == lengthS);
+    }
     Sound never{16000, 0, std::vector<float>(16000 * 100, 0.2f)}; // somebody who never draws breath
     for (auto& s : never.samples) s *= noise(random);
     CHECK(piecesOf(loudnessOf(never), 100).size() >= 4);

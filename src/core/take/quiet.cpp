@@ -63,19 +63,37 @@ std::vector<Pause> quietParts(const Loudness& l, double leastS) {
     return out;
 }
 
+namespace {
+
+/// The longest pause whose middle lies between; none where nobody draws breath.
+std::optional<double> longestPause(const std::vector<Pause>& quiet, double fromS, double toS) {
+    std::optional<double> middle;
+    double longest = 0;
+    for (const auto& q : quiet) {
+        const double at = (q.startS + q.endS) / 2;
+        if (at < fromS || at > toS || q.endS - q.startS <= longest) continue;
+        longest = q.endS - q.startS, middle = at;
+    }
+    return middle;
+}
+
+} // namespace
+
 std::vector<Pause> piecesOf(const Loudness& l, double lengthS) {
     constexpr double kLeastS = 6, kMostS = 24, kPauseS = 0.3;
     const auto quiet = quietParts(l, kPauseS);
+    // A short take in two halves: two can listen at the same time, and the one with more to hear keeps the other
+    // waiting.
+    constexpr double kOff = 0.15; // of the length, from the middle
+    if (lengthS >= 2 * kLeastS && lengthS <= 2 * kMostS)
+        if (const auto cut = longestPause(quiet, (0.5 - kOff) * lengthS, (0.5 + kOff) * lengthS))
+            return {{0, *cut}, {*cut, lengthS}};
     std::vector<Pause> out;
     double from = 0;
     while (lengthS - from > kMostS) {
-        double cut = 0, longest = 0;
-        for (const auto& q : quiet) {
-            const double middle = (q.startS + q.endS) / 2;
-            if (middle < from + kLeastS || middle > from + kMostS) continue;
-            if (q.endS - q.startS > longest) longest = q.endS - q.startS, cut = middle;
-        }
-        if (longest == 0) { // somebody who never draws breath
+        const auto pause = longestPause(quiet, from + kLeastS, from + kMostS);
+        double cut = pause.value_or(0);
+        if (!pause) { // somebody who never draws breath
             const auto a = static_cast<std::size_t>((from + kLeastS) / Loudness::kStepS),
                        b = std::min(l.db.size(), static_cast<std::size_t>((from + kMostS) / Loudness::kStepS));
             const auto least = a < b ? std::min_element(l.db.begin() + static_cast<std::ptrdiff_t>(a),
