@@ -41,6 +41,8 @@ std::optional<int> ordinalOf(std::string_view word);   ///< "third"
 std::optional<double> figureOf(std::string_view text); ///< "80"; "one", "a" and "an" are 1
 /// Whether a word of the list stands in a text, as a word.
 bool hasWord(std::string_view text, std::initializer_list<std::string_view> words);
+/// Whether a word is one of these, as after a value: another noun would be what is counted.
+bool oneOf(std::string_view word, std::span<const std::string_view> words);
 /// The last words of a text, at most so many.
 std::string_view lastWords(std::string_view text, std::size_t count);
 std::string_view firstWord(std::string_view text);

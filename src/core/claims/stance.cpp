@@ -45,8 +45,8 @@ bool sharesWho(std::string_view before, std::string_view clause) {
 /// The part of a sentence in which a condition holds: up to a "but" on either side.
 std::string conditionAround(std::string_view s, std::size_t from, std::size_t to) {
     std::size_t start = 0, end = s.size();
-    for (const auto mark :
-         {" but ", " otherwise ", " today ", " in the dry ", " whereas ", " here i ", " i say ", " i prefer "}) {
+    for (const auto mark : {" but ", " otherwise ", " today ", " in the dry ", " whereas ", " here i ", " i say ",
+                            " i prefer ", " mine ", " my own "}) {
         if (const auto at = s.substr(0, from).rfind(mark); at != s.npos) start = std::max(start, at + 1);
         if (const auto at = s.find(mark, to > 0 ? to - 1 : 0); at != s.npos) end = std::min(end, at);
     }

@@ -2,6 +2,7 @@
 // Small questions about plain text that rules ask.
 #include "core/claims/rules.h"
 
+#include <algorithm>
 #include <charconv>
 
 namespace hl {
@@ -24,6 +25,10 @@ std::optional<double> figureOf(std::string_view text) {
     double v = 0;
     const auto read = std::from_chars(text.data(), text.data() + text.size(), v);
     return read.ec == std::errc() ? std::optional(v) : std::nullopt;
+}
+
+bool oneOf(std::string_view word, std::span<const std::string_view> words) {
+    return std::find(words.begin(), words.end(), word) != words.end();
 }
 
 bool hasWord(std::string_view text, std::initializer_list<std::string_view> words) {

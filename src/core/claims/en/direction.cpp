@@ -11,12 +11,7 @@ constexpr std::string_view kNotTurning[] = {
     "off",    "lane",   "indicator", "eye",    "arm",    "spot",   "answer", "thing", "choice", "idea",  "at",
     "tyre",   "in",     "between",   "next",   "by",     "as",     "where"};
 
-bool turning(const Find& f) {
-    const auto behind = firstWord(f.after());
-    for (const auto w : kNotTurning)
-        if (behind == w) return false;
-    return true;
-}
+bool turning(const Find& f) { return !oneOf(firstWord(f.after()), kNotTurning); }
 
 bool elsewhere(const Find& f) { return hasWord(lastWords(f.before(), 4), {"next", "following", "previous", "last"}); }
 

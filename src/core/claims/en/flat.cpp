@@ -28,15 +28,12 @@ bool flat(Find& f, Claim& c) {
         "which",   "or",       "they",    "she",      "he's",   "yes",      "what",   "don't", "does",   "did",
         "power",   "whatever", "however", "unless",   "once",   "where",    "also",   "like",  "chat",   "would",
         "will",    "should",   "must",    "can",      "has",    "have",     "your",   "my",    "our",    "don't"};
-    if (f.inside() == "flat" && !figureOf(behind) && !ordinalOf(behind)) {
-        bool may = false;
-        for (const auto w : kBehind) may |= behind == w;
-        if (!may) return false;
-    }
+    if (f.inside() == "flat" && !figureOf(behind) && !ordinalOf(behind) && !oneOf(behind, kBehind)) return false;
     if (f.after().find("as a ") < 2 || hasWord(lastWords(f.before(), 1), {"fell", "falls", "fall", "falling"}))
         return false;
     const auto before = lastWords(f.before(), 5);
-    if (hasWord(before, {"kerb", "kerbs", "ground", "surface", "track", "road", "tyre", "apron", "camber", "paddock",
+    if (!hasWord(lastWords(f.before(), 2), {"it", "it's"}) &&
+        hasWord(before, {"kerb", "kerbs", "ground", "surface", "track", "road", "tyre", "apron", "camber", "paddock",
                          "land", "field", "country", "battery", "phone", "beer", "sea"}))
         return false;
     if (hasWord(lastWords(f.before(), 1), {"a", "the", "went"}) && f.inside() == "flat") return false; // of a tyre
@@ -80,9 +77,7 @@ bool lift(Find& f, Claim& c) {
     const bool fully = hasWord(" " + std::string(f.inside()) + " ", {"fully", "completely", "entirely"});
     if (fully && hasWord(lastWords(f.before(), 2), {"never", "not", "don't"})) return false; // a little it may be
     const auto next = firstWord(f.after());
-    bool may = figureOf(next).has_value();
-    for (const auto w : kBehind) may |= next == w;
-    if (!may ||
+    if (!(figureOf(next) || oneOf(next, kBehind)) ||
         (hasWord(lastWords(f.before(), 2), {"gives", "give", "gave", "spirits"}) && !f.before().ends_with(" it ")))
         return false;
     const auto before = lastWords(f.before(), 1);
@@ -122,7 +117,10 @@ constexpr ClaimRule
                         !hasWord(firstWord(f.after()), {"shaft", "bridge", "music", "home", "truck"});
              }},
             {R"(\b(?:small|little|tiny|slight|quick|short|gentle|brief|minor) (?:little )?(?:lift|breath)\b|\b(?:bit|touch|hint|breath|whisker|moment|suspicion) of a lift\b|\bjust a breath\b|\blift (?:slightly|a little|a touch|a bit|a fraction|briefly|just a touch)\b|\bbreath(?:e|es|ed|ing) (?:on|off) (?:the throttle|it)\b|\ba (?:breath|feather) (?:of|on) the throttle\b|\b(?:confidence|comfort) lift\b|\bbreathe it\b|\bfeather(?:s|ing)? (?:of )?(?:the )?throttle\b|\bfeathers it\b|\b(?:lift|lifts|lifted|ease|eases|back) (?:off )?(?:just )?(?:a (?:touch|fraction|hair|tad|little|bit)|slightly|ever so slightly)\b)",
-             is<kSmall>},
+             [](Find& f, Claim& c) { // "lift a little later" tells when
+                 return c.said.word = kSmall,
+                        !hasWord(firstWord(f.after()), {"later", "earlier", "sooner", "longer", "more"});
+             }},
             {R"(\b(?:big|huge|long|large|full|massive) lift\b|\blift(?:s|ed)? (?:right|all the way|completely|fully|entirely) off\b|\blift(?:s|ed)? (?:off )?(?:a lot|completely|fully|entirely|right off)\b)",
              is<kBig>},
             {R"(\b(?:no (?:need (?:for|of) )?(?:the )?(?:brakes?|braking)(?: at all| needed)?|without (?:any |the |touching the |using the )?(?:brakes?|braking)|off the brakes? (?:entirely|completely)|zero brakes?)\b)",

@@ -19,8 +19,7 @@ bool standsAlone(const Find& f) {
         "too",      "every",  "down",    "up",      "maybe", "probably", "i'd",    "over",  "gives",  "helps",
         "makes",    "let",    "lets",    "no",      "sorry", "'s",       "where",  "while", "past",   "during",
         "per",      "was",    "seemed",  "seems",   "felt",  "pulls",    "nicely", "well"};
-    bool fits = false;
-    for (const auto w : kBehind) fits |= behind == w;
+    bool fits = oneOf(behind, kBehind);
     // "in third brake after ..." of speech without commas.
     static constexpr std::string_view kThings[] = {
         "corner",   "corners", "turn", "lap",    "laps",     "time",    "times", "place", "board",  "boards",
@@ -32,10 +31,7 @@ bool standsAlone(const Find& f) {
     const auto two = lastWords(f.before(), 2);
     const bool strong = hasWord(" " + std::string(two), {"in", "into", "use", "hold", "grab", "select", "to", "it's",
                                                          "keep", "want", "wants", "needs", "likes"});
-    if (strong && !fits && f.inside() != "first") {
-        fits = true;
-        for (const auto w : kThings) fits &= behind != w;
-    }
+    if (strong && !fits && f.inside() != "first") { fits = !oneOf(behind, kThings); }
     static const Pattern kHalfBrake(R"(^ ?half (?:the )?(?:brakes?|throttle|pedal))");
     fits |= strong && (kHalfBrake.in(f.after()) || f.after().find("turn in ") < 2);
     // "no need to shift down , fifth pulls"

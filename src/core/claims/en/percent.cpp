@@ -80,10 +80,9 @@ bool percent(Find& f, Claim& c, Pedal wanted) {
             "you're", "we're",  "it's",    "what",    "plus",  "does",    "seems",  "feels",    "gets",  "through",
             "into",   "again",  "so",      "if",      "he",    "initial", "now",    "straight", "right", "left",
             "he's",   "please", "minimum", "maximum", "only",  "because", "which",  "where"};
-        bool may = figureOf(firstWord(f.after())).has_value();
-        for (const auto w : kBehind) may |= firstWord(f.after()) == w;
-        if (!may) return false; // "a hundred percent cotton"
-        c.fact = "either";      // the corner decides
+        const auto next = firstWord(f.after());
+        if (!figureOf(next) && !oneOf(next, kBehind)) return false; // "a hundred percent cotton"
+        c.fact = "either";                                          // the corner decides
     }
     c.said.number = figureOf(f.group("n"));
     if (!f.group("m").empty()) c.said.upTo = figureOf(f.group("m"));
@@ -125,11 +124,11 @@ bool barePressure(Find& f, Claim& c) {
     const auto n = figureOf(f.group("n"));
     if (!n || *n < kLeast || *n > 100) return false;
     const auto behind = firstWord(f.after());
-    bool fits = false;
-    for (const auto w :
-         {"", ",", ".", "!", ";", "on", "and", "here", "at", "then", "is", "or", "to", "for", "in", "by", "but"})
-        fits |= behind == w;
-    if (!fits || hasWord(lastWords(f.before(), 1), {"the", "board", "turn", "corner", "lap", "number"})) return false;
+    static constexpr std::string_view kBehind[] = {"",     ",",  ".",  "!",  ";",   "on", "and", "here", "at",
+                                                   "then", "is", "or", "to", "for", "in", "by",  "but"};
+    if (!oneOf(behind, kBehind) ||
+        hasWord(lastWords(f.before(), 1), {"the", "board", "turn", "corner", "lap", "number"}))
+        return false;
     const auto clause = clauseAround(f.sentence, f.from, f.to);
     const auto words = f.sentence.substr(clause.from, clause.to - clause.from);
     if (hasWord(words, {"metres", "km/h", "mph", "board", "boards", "gear", "throttle", "speed", "seconds"}))

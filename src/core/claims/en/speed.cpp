@@ -40,7 +40,8 @@ constexpr Meaning kCues[] = {
          "say|keep it above|keep above|stay above|stays above|keep it over|come in here|round it at|round here "
          "at|around it at|through it at|come round at|come through at|goes round at|end of the straight|at worst|come "
          "down from|coming down from|slow from|slowing from|stop from|"
-         "mine was|left it at|leave it at|slowed it to|dips to|dip to|dipped to|bleeds to|scrubs to|comes down to"}};
+         "mine was|mine shows|mine says|left it at|leave it at|slowed it to|dips to|dip to|dipped to|bleeds to|scrubs "
+         "to|comes down to"}};
 
 /// What may stand behind a bare speed; another noun would be what is counted.
 constexpr std::string_view kBehind[] = {
@@ -138,9 +139,7 @@ std::string spokenUnit(std::string_view s) {
 /// No unit: only where a speed is spoken of, and nothing else is counted.
 bool bareSpeed(Find& f, Claim& c) {
     const auto behind = firstWord(f.after());
-    bool fits = false;
-    for (const auto w : kBehind) fits |= behind == w;
-    if (!fits) return false;
+    if (!oneOf(behind, kBehind)) return false;
     if (behind == "of" && f.after().find(" of them") != 0) return false;
     const auto n = figureOf(f.group("n"));
     c.unit = spokenUnit(f.sentence);
@@ -168,7 +167,7 @@ bool bareSpeed(Find& f, Claim& c) {
     static const Pattern kNothing(R"(^[ ,.:]*(?:around |about |maybe |roughly |say |nearly |just )?$)");
     const bool alone = kNothing.in(rest);
     const auto end = f.sentence.substr(f.to, clause.to - f.to);
-    static const Pattern kNothingBehind(R"(^[ ,.!;]*(?:here|there)?[ ,.!;]*$)");
+    static const Pattern kNothingBehind(R"(^[ ,.!;]*(?:here|there|to me)?[ ,.!;]*$)");
     const bool whole = kNothingBehind.in(end);
     const bool beside = hasWord(f.sentence, {"km/h", "mph", "minimum", "slowest", "exit"}) ||
                         f.sentence.find("miles an hour") != f.sentence.npos;
@@ -187,8 +186,9 @@ bool bareSpeed(Find& f, Claim& c) {
     if (!cued && (f.before().ends_with("slower than ") || f.before().ends_with("faster than "))) cued = true;
     if (!cued) // "maybe one thirty", "it's a 240 approach"
         cued = whole && *n > kOnlySpeeds &&
-               hasWord(rest, {"maybe", "about", "around", "probably", "perhaps", "roughly", "like", "target", "hoping",
-                              "hope", "reckon", "think", "guess", "had", "have", "saw", "manage", "managed"});
+               hasWord(rest, {"maybe",  "about",  "around", "probably", "perhaps", "roughly", "like",
+                              "target", "hoping", "hope",   "reckon",   "think",   "guess",   "had",
+                              "have",   "saw",    "manage", "managed",  "seems",   "seemed"});
     if (!cued) return false;
     c.said.number = n, c.fact = whichSpeed(f);
     readBound(f, c.said);

@@ -88,9 +88,7 @@ constexpr ClaimRule kRules[] = {
                  "",       ",",     ".",      "!",      "here",    "there", "in",     "goes", "is",   "on",
                  "every",  "per",   "slower", "faster", "quicker", "lost",  "gained", "away", "with", "from",
                  "behind", "ahead", "just",   "by",     "at",      "and",   "if",     "when", "off",  "or"};
-             bool may = false;
-             for (const auto w : kMay) may |= behind == w;
-             if (!may) return false;
+             if (!oneOf(behind, kMay)) return false;
              if (hasWord(f.after().substr(0, 14),
                          {"gear", "apex", "kerb", "look", "board", "lap", "time", "later", "place", "one"}) ||
                  behind == "to" || behind == "." || behind == ",")
