@@ -6,6 +6,7 @@
 namespace hl::manner {
 
 const Pattern& otherCase();      ///< Of another car, driver, day or case.
+const Pattern& asIfItWere();     ///< "had it rained, ...": at the beginning of a clause only
 const Pattern& denial();         ///< The words deny it.
 const Pattern& noDenial();       ///< They only look like a denial.
 const Pattern& denialBehind();   ///< They deny what stands before them: "second would be wrong".

@@ -139,7 +139,8 @@ void tellStance(std::string_view s, std::size_t from, std::size_t to, Claim& c) 
     c.alsoAs.clear();
     c.nearly = c.nearly || manner::about().in(before) || hasWord(after.substr(0, 14), {"ish"}) ||
                after.substr(0, 8).find("or so") != after.npos || after.substr(0, 16).find("near enough") != after.npos;
-    if (manner::otherCase().in(conditionAround(s, from, to))) {
+    const auto condition = conditionAround(s, from, to);
+    if (manner::otherCase().in(condition) || manner::asIfItWere().in(condition)) {
         c.stance = Stance::Other;
         return;
     }
