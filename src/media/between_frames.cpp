@@ -161,6 +161,14 @@ YuvFrame laidOver(const YuvFrame& a, const YuvFrame& b, double share) {
 
 } // namespace
 
+double shareBetween(FootageTime before, FootageTime after, FootageTime t) {
+    constexpr double kAsGood = 0.04; // of the way: nobody sees the difference
+    constexpr double kLostS = 0.25;
+    const double apart = (after - before).count(), share = (t - before).count() / apart;
+    if (!(apart > 0) || apart > kLostS || share < kAsGood) return 0;
+    return share > 1 - kAsGood ? 1 : share;
+}
+
 struct BetweenFrames::Parts {
     std::array<cv::Ptr<cv::DISOpticalFlow>, 2> dis = {
         cv::DISOpticalFlow::create(cv::DISOpticalFlow::PRESET_ULTRAFAST),

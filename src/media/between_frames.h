@@ -27,6 +27,10 @@ class BetweenFrames {
     std::unique_ptr<Parts> parts_;
 };
 
+/// How far `t` is on the way from one filmed picture to the next: 0 or 1 where that one is as good as there, and 0
+/// where they are too far apart to follow each other.
+double shareBetween(FootageTime before, FootageTime after, FootageTime t);
+
 /// A picture of which more than this is untrusted is laid over whole: half a ghost is worse than one.
 inline constexpr double kMostUntrusted = 0.5;
 

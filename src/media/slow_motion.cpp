@@ -11,15 +11,12 @@ namespace hl {
 SlowMotion::SlowMotion(VideoReader reader) : reader_(std::move(reader)) {}
 
 std::optional<YuvFrame> SlowMotion::at(FootageTime t, bool smooth) {
-    constexpr double kAsGood = 0.04; // of the way: nobody sees the difference
-    constexpr double kLostS = 0.25;  // pictures further apart do not follow each other
     auto before = reader_.frameAt(t);
     const auto* after = smooth && before ? reader_.following() : nullptr;
     if (!after || before->time > t) return before;
-    const double apart = (after->time - before->time).count();
-    const double share = (t - before->time).count() / apart;
-    if (apart <= 0 || apart > kLostS || share < kAsGood) return before;
-    if (share > 1 - kAsGood) return *after;
+    const double share = shareBetween(before->time, after->time, t);
+    if (share == 0) return before;
+    if (share == 1) return *after;
     ++made_;
     auto picture = between_.at(*before, *after, share);
     if (between_.untrusted() > kMostUntrusted) ++blended_;

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What a guide must not go without, and what must not stand in it.
 #include "core/check/check.h"
+#include "core/units/numbers.h"
 
 #include <algorithm>
 #include <cctype>
@@ -105,13 +106,15 @@ std::vector<Finding> missingAdvice(const Checked& checked) {
 std::vector<Finding> missingWetNotes(const Checked& checked) {
     std::vector<Finding> found;
     constexpr double kAheadM = 60;
+    const double lapM = checked.claims.facts().lengthM.value_or(0);
     for (const auto& c : checked.guide.corners) {
         const auto slippery = [](const std::string& text) {
             return text.find("paint") != text.npos || text.find("line") == 0 || text.find("kerb") != text.npos;
         };
         std::string what;
         for (const auto& r : checked.guide.references)
-            if (r.atM > c.startM - kAheadM && r.atM < c.endM && r.kind.find("paint") != r.kind.npos)
+            if (const double at = ringPlace(r.atM, c.turnInM, lapM);
+                at > c.startM - kAheadM && at < c.endM && r.kind.find("paint") != r.kind.npos)
                 what = "the " + r.label;
         for (const auto& a : c.advice)
             if (what.empty() && slippery(a.lookFor) && a.lookFor.find("paint") != a.lookFor.npos) what = a.lookFor;

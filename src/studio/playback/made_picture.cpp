@@ -27,18 +27,16 @@ const YuvFrame* MadePicture::filmed(VideoReader& film, const std::vector<double>
 
 std::optional<YuvFrame> MadePicture::at(VideoReader& film, const std::vector<double>& times, double footageS,
                                         QSize room) {
-    constexpr double kAsGood = 0.04; // of the way: nobody sees the difference
-    constexpr double kLostS = 0.25;  // pictures further apart do not follow each other
     const auto next = std::upper_bound(times.begin(), times.end(), footageS);
-    if (next == times.begin() || next == times.end() || *next - *std::prev(next) > kLostS) return std::nullopt;
+    if (next == times.begin() || next == times.end()) return std::nullopt;
     const auto number = static_cast<std::size_t>(next - times.begin()) - 1;
-    const double share = (footageS - times[number]) / (*next - times[number]);
+    const double share =
+        shareBetween(hl::at<FootageTime>(times[number]), hl::at<FootageTime>(*next), hl::at<FootageTime>(footageS));
     const auto* before = filmed(film, times, number, room);
-    if (!before) return std::nullopt;
-    if (share < kAsGood) return *before;
+    if (!before || share == 0) return before ? std::optional(*before) : std::nullopt;
     const auto* after = filmed(film, times, number + 1, room);
     if (!after) return std::nullopt;
-    return share > 1 - kAsGood ? *after : between_.at(*before, *after, share);
+    return share == 1 ? *after : between_.at(*before, *after, share);
 }
 
 } // namespace hl

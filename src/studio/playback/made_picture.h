@@ -16,8 +16,7 @@ QSize fittedInto(QSize room, const YuvFrame& picture);
 class MadePicture {
   public:
     /// At a moment of the film whose pictures stand at `times` (ascending, s), fitted into `room`: the filmed one where
-    /// one is as good as there, else one made of the two around it. None where the film does not give them, or where
-    /// they do not follow each other.
+    /// one is as good as there, else one made of the two around it. None where the film does not give them.
     std::optional<YuvFrame> at(VideoReader& film, const std::vector<double>& times, double footageS, QSize room);
 
   private:

@@ -97,12 +97,11 @@ constexpr ClaimRule kRules[] = {
          const auto op = f.group("op");
          c.said.what = op == "harder" ? "brake_pct" : "speed";
          c.said.op = op == "slower" ? "lowest" : "highest";
+         // "no slower corner on the lap"; a "no" by itself says that of anything
+         const bool sure = f.inside().starts_with("nowhere") || f.inside().starts_with("nothing") ||
+                           f.inside().starts_with("no corner") || f.inside().starts_with("no other");
          const bool everywhere =
-             (f.inside().starts_with("no ") && !f.inside().starts_with("no corner") &&
-              !f.inside().starts_with("no other")) ||
-                     f.inside().starts_with("there")
-                 ? hasWord(f.after().substr(0, 40), {"lap", "track", "circuit"}) && f.inside().ends_with("corner")
-                 : true;
+             sure || (f.inside().ends_with("corner") && hasWord(f.after().substr(0, 40), {"lap", "track", "circuit"}));
          return everywhere && (op != "harder" || hasWord(f.sentence, {"brake", "braking", "brakes"}));
      }}};
 

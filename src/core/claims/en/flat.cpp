@@ -108,19 +108,23 @@ bool lift(Find& f, Claim& c) {
     return true;
 }
 
+bool noLift(Find& f, Claim& c) {
+    c.said.word = kNoLift;
+    return !hasWord(firstWord(f.after()), {"shaft", "bridge", "music", "home", "truck"});
+}
+
+/// "Lift a little later" tells when, not how much.
+bool smallLift(Find& f, Claim& c) {
+    c.said.word = kSmall;
+    return !hasWord(firstWord(f.after()), {"later", "earlier", "sooner", "longer", "more"});
+}
+
 constexpr ClaimRule
     kRules[] =
         {
-            {R"(\b(?:no lift(?:ing)?|without (?:a |any |the slightest )?lift(?:ing)?|zero lift)\b)",
-             [](Find& f, Claim& c) {
-                 return c.said.word = kNoLift,
-                        !hasWord(firstWord(f.after()), {"shaft", "bridge", "music", "home", "truck"});
-             }},
+            {R"(\b(?:no lift(?:ing)?|without (?:a |any |the slightest )?lift(?:ing)?|zero lift)\b)", noLift},
             {R"(\b(?:small|little|tiny|slight|quick|short|gentle|brief|minor) (?:little )?(?:lift|breath)\b|\b(?:bit|touch|hint|breath|whisker|moment|suspicion) of a lift\b|\bjust a breath\b|\blift (?:slightly|a little|a touch|a bit|a fraction|briefly|just a touch)\b|\bbreath(?:e|es|ed|ing) (?:on|off) (?:the throttle|it)\b|\ba (?:breath|feather) (?:of|on) the throttle\b|\b(?:confidence|comfort) lift\b|\bbreathe it\b|\bfeather(?:s|ing)? (?:of )?(?:the )?throttle\b|\bfeathers it\b|\b(?:lift|lifts|lifted|ease|eases|back) (?:off )?(?:just )?(?:a (?:touch|fraction|hair|tad|little|bit)|slightly|ever so slightly)\b)",
-             [](Find& f, Claim& c) { // "lift a little later" tells when
-                 return c.said.word = kSmall,
-                        !hasWord(firstWord(f.after()), {"later", "earlier", "sooner", "longer", "more"});
-             }},
+             smallLift},
             {R"(\b(?:big|huge|long|large|full|massive) lift\b|\blift(?:s|ed)? (?:right|all the way|completely|fully|entirely) off\b|\blift(?:s|ed)? (?:off )?(?:a lot|completely|fully|entirely|right off)\b)",
              is<kBig>},
             {R"(\b(?:no (?:need (?:for|of) )?(?:the )?(?:brakes?|braking)(?: at all| needed)?|without (?:any |the |touching the |using the )?(?:brakes?|braking)|off the brakes? (?:entirely|completely)|zero brakes?)\b)",
@@ -164,7 +168,7 @@ constexpr ClaimRule
                  return true;
              }},
             {R"(\b(?:hard|firmly|heavily) (?:on|onto) the (?P<span>brakes?)(?: ,| \.| !| here| there| for this| ?$))",
-             [](Find&, Claim& c) { return c.said.word = kBrake, true; }},
+             is<kBrake>},
             {R"(\b(?:i|we|he|she|you)(?: do| did)? (?P<span>brakes?|braked) ?(?:,|\.|!|and|but|here|$))",
              [](Find& f, Claim& c) {
                  const bool aside = hasWord(lastWords(f.before(), 4), {"before", "until", "when", "where", "as", "if",
