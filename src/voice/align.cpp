@@ -104,9 +104,8 @@ void layOnSound(Work& work, const std::vector<Pause>& pieces, std::vector<SaidPl
         std::vector<Place> sentence;
         for (auto k = first[p]; k < first[p + 1]; ++k) sentence.push_back(said[k].readings);
         std::optional<Fit> fit;
-        work.ears.with([&](Ear& ear) {
-            fit = ear.fit(stretchOf(work.take.sound, pieces[p].startS, pieces[p].endS), sentence, Ear::For::Times);
-        });
+        work.ears.with(
+            [&](Ear& ear) { fit = ear.fit(stretchOf(work.take.sound, pieces[p].startS, pieces[p].endS), sentence); });
         for (const auto& f : fit ? fit->places : std::vector<Fit::Said>())
             laidAt(said[first[p] + f.place], f, pieces[p].startS);
         if (!work.goOn(0.8 + 0.2 * num(++done) / num(pieces.size()))) work.stopped = true;

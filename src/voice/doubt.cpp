@@ -60,7 +60,7 @@ std::vector<Doubt> doubtsOf(const ForEar& take, const std::vector<HeardWord>& he
 /// then most of it is the ear's fault. Other words have more freedom to please than fewer. By takes of known slips,
 /// docs/measuring.md.
 struct Margins {
-    double leftOut = 200, otherWords = 500;
+    double leftOut = 140, otherWords = 420;
 };
 
 Margins marginsFor(std::size_t doubts, std::size_t tokens) {
@@ -76,12 +76,10 @@ bool isBelieved(Ear& ear, const ForEar& take, const std::vector<HeardWord>& hear
     if (d.toS - d.fromS < 0.05) return true; // nothing was said there
     constexpr double kLongS = 12;
     if (d.toS - d.fromS > kLongS) return true;
-    const auto sound = stretchOf(take.sound, d.fromS, d.toS);
-    const auto written = ear.fit(sound, placesOf(take.script, d.tokenBefore, d.tokenAfter));
-    const auto said = ear.fit(sound, placesOf(heard, d.heardBefore, d.heardAfter));
-    if (!written) return true;
-    if (!said) return false;
-    return said->likeness - written->likeness > (d.what.heardFrom == d.what.heardTo ? m.leftOut : m.otherWords);
+    const auto verdict = ear.weigh(
+        stretchOf(take.sound, d.fromS, d.toS), placesOf(take.script, d.tokenBefore, d.tokenAfter),
+        placesOf(heard, d.heardBefore, d.heardAfter), d.what.heardFrom == d.what.heardTo ? m.leftOut : m.otherWords);
+    return verdict.other || !verdict.fit;
 }
 
 /// What was said, in order: the script where it was heard or where a doubt was not believed, else what was heard.

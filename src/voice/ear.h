@@ -7,6 +7,7 @@
 #include "core/units/result.h"
 #include "voice/lexicon.h"
 
+#include <cstdint>
 #include <memory>
 #include <optional>
 
@@ -17,13 +18,21 @@ inline constexpr int kEarRate = 16000; ///< samples a second that it hears
 /// Words of one place of a sentence: one of several readings.
 using Place = std::vector<Reading>;
 
+using Samples = std::vector<std::int16_t>; ///< of kEarRate
+
+/// A sentence laid on the sound.
 struct Fit {
     struct Said {
         std::size_t place = 0, reading = 0; ///< of the sentence
         double startS = 0, endS = 0;
     };
     std::vector<Said> places; ///< ascending; one for each place that has readings
-    double likeness = 0;      ///< log likelihood of the sound; comparable over the same sound only, and if asked for
+};
+
+/// Which of two sentences was said; without a fit neither of them can be laid on the sound.
+struct Verdict {
+    std::optional<Fit> fit; ///< of the one that was
+    bool other = false;
 };
 
 /// Of one thread.
@@ -37,11 +46,13 @@ class Ear {
     Ear& operator=(Ear&&) noexcept;
     ~Ear();
 
-    std::vector<HeardWord> listen(const std::vector<std::int16_t>& sound);
-    enum class For { Likeness, Times }; ///< times are had for less
+    std::vector<HeardWord> listen(const Samples& sound);
     /// None where the sentence cannot be laid on the sound at all.
-    std::optional<Fit> fit(const std::vector<std::int16_t>& sound, const std::vector<Place>& sentence,
-                           For what = For::Likeness);
+    std::optional<Fit> fit(const Samples& sound, const std::vector<Place>& sentence);
+    /// Whether the sound is likelier by more than `handicap` (log likelihood as the recogniser counts it) with the
+    /// other sentence. A sentence of which nothing can be said was not said.
+    Verdict weigh(const Samples& sound, const std::vector<Place>& sentence, const std::vector<Place>& other,
+                  double handicap);
 
   private:
     struct Inside;

@@ -4,12 +4,9 @@
 #include "voice/ear.h"
 
 #include <algorithm>
-#include <cstdint>
 #include <mutex>
 
 namespace hl {
-
-using Samples = std::vector<std::int16_t>; ///< of kEarRate
 
 inline Samples stretchOf(const Samples& all, double fromS, double toS) {
     const auto at = [&](double s) {

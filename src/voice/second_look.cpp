@@ -17,8 +17,7 @@ enum class Suspicion { LeftOut, Hesitation };
 struct Suspect {
     Suspicion what = Suspicion::LeftOut;
     std::size_t at = 0;        ///< of what was said; a hesitation stands before it
-    double gain = 0;           ///< how much likelier the sound is that way
-    std::optional<Fit> better; ///< laid on the places that are left, from `from` on
+    std::optional<Fit> better; ///< laid on the places that are left, from `from` on, if that is what was said
     std::size_t from = 0;
     double fromS = 0;
 };
@@ -84,11 +83,9 @@ void weigh(Suspect& s, const ForEar& take, Ear& ear, const std::vector<SaidPlace
         if (i != s.at || added) other.push_back(said[i].readings);
     }
     if (other.empty()) return;
-    const auto sound = stretchOf(take.sound, s.fromS, toS);
-    const auto written = ear.fit(sound, as);
-    s.better = ear.fit(sound, other);
-    constexpr double kCertain = 1e6;
-    if (s.better) s.gain = written ? s.better->likeness - written->likeness : kCertain;
+    constexpr double kLeftOut = 60, kHesitation = 220; // by takes of known slips, docs/measuring.md
+    auto verdict = ear.weigh(stretchOf(take.sound, s.fromS, toS), as, other, added ? kHesitation : kLeftOut);
+    if (verdict.other) s.better = std::move(verdict.fit);
 }
 
 void change(std::vector<SaidPlace>& said, const Suspect& s) {
@@ -113,11 +110,9 @@ void lookAgain(const ForEar& take, Ears& ears, const Loudness& loudness, const L
                std::vector<SaidPlace>& said) {
     auto all = suspects(loudness, lexicon, said);
     onAllCores(all.size(), [&](std::size_t i) { ears.with([&](Ear& ear) { weigh(all[i], take, ear, said); }); });
-    constexpr double kLeftOut = 105, kHesitation = 300; // by takes of known slips, docs/measuring.md
-    auto changed = said.size() + 1;                     // from the end, so that places stay what they were
+    auto changed = said.size() + 1; // from the end, so that places stay what they were
     for (auto s = all.rbegin(); s != all.rend(); ++s) {
-        const bool likelier = s->better && s->gain > (s->what == Suspicion::LeftOut ? kLeftOut : kHesitation);
-        if (!likelier || s->at + 1 >= changed)
+        if (!s->better || s->at + 1 >= changed)
             continue; // what was weighed beside a changed place says nothing any more
         changed = s->at;
         change(said, *s);

@@ -77,17 +77,25 @@ std::optional<double> longestPause(const std::vector<Pause>& quiet, double fromS
     return middle;
 }
 
+/// The pause whose middle is nearest to the take's own, among those that leave nobody with much more to hear.
+std::optional<double> middlePause(const std::vector<Pause>& quiet, double lengthS) {
+    constexpr double kOff = 0.15; // of the length
+    std::optional<double> nearest;
+    for (const auto& q : quiet) {
+        const double at = (q.startS + q.endS) / 2, off = std::abs(at - lengthS / 2);
+        if (off <= kOff * lengthS && (!nearest || off < std::abs(*nearest - lengthS / 2))) nearest = at;
+    }
+    return nearest;
+}
+
 } // namespace
 
 std::vector<Pause> piecesOf(const Loudness& l, double lengthS) {
     constexpr double kLeastS = 6, kMostS = 24, kPauseS = 0.3;
     const auto quiet = quietParts(l, kPauseS);
-    // A short take in two halves: two can listen at the same time, and the one with more to hear keeps the other
-    // waiting.
-    constexpr double kOff = 0.15; // of the length, from the middle
+    // A short take in two halves: two can listen at the same time.
     if (lengthS >= 2 * kLeastS && lengthS <= 2 * kMostS)
-        if (const auto cut = longestPause(quiet, (0.5 - kOff) * lengthS, (0.5 + kOff) * lengthS))
-            return {{0, *cut}, {*cut, lengthS}};
+        if (const auto cut = middlePause(quiet, lengthS)) return {{0, *cut}, {*cut, lengthS}};
     std::vector<Pause> out;
     double from = 0;
     while (lengthS - from > kMostS) {
