@@ -10,6 +10,7 @@
 
 #include <algorithm>
 #include <atomic>
+#include <future>
 #include <mutex>
 #include <random>
 
@@ -121,6 +122,8 @@ Result<Alignment> aligned(const Sound& take, const std::vector<ScriptToken>& scr
         const std::lock_guard guard(telling);
         return tell(share);
     };
+    const auto vocabulary = vocabularyOf(script);
+    auto sounding = std::async(std::launch::async, [&] { return lexiconOf(vocabulary, wordsIn(script)); });
     auto level = levelOf(take);
     if (!level) return level.error();
     if (std::none_of(script.begin(), script.end(), [](const ScriptToken& t) { return !t.readings.empty(); }))
@@ -129,14 +132,13 @@ Result<Alignment> aligned(const Sound& take, const std::vector<ScriptToken>& scr
     if (!loudness.anySpeech())
         return Error{"take.silent", "nobody speaks in the take: nothing in it is louder than its noise", "",
                      "somebody who speaks"};
-    const auto vocabulary = vocabularyOf(script);
-    const auto lexicon = lexiconOf(vocabulary, wordsIn(script));
-    std::set<std::string> sayable;
-    for (const auto& [word, sounds] : lexicon) sayable.insert(word);
     const auto sound = forEar(take);
     const ForEar forEars{script, sound};
     auto pieces = piecesOf(loudness, take.length().count());
     withoutSilentEnds(pieces, loudness);
+    const auto lexicon = sounding.get();
+    std::set<std::string> sayable;
+    for (const auto& [word, sounds] : lexicon) sayable.insert(word);
     const auto framesOf = [&](std::size_t sounds) { return framesFor(sounds, loudness, take.length().count()); };
     const auto model = scriptModel(script, sayable);
     const int frames = framesOf(soundsOf(script, lexicon));

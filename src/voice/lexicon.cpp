@@ -5,6 +5,9 @@
 
 #include <algorithm>
 #include <fstream>
+#include <sstream>
+#include <string_view>
+#include <unordered_set>
 
 namespace hl {
 namespace {
@@ -59,6 +62,25 @@ void addShiftedVowels(std::vector<std::string>& sounds) {
                 sounds.push_back(std::move(other));
 }
 
+/// What the recogniser's dictionary, 130 000 lines, has of these words.
+Lexicon listed(const std::set<std::string>& words) {
+    std::ostringstream file;
+    file << std::ifstream(soundModelFolder() / "cmudict-en-us.dict", std::ios::binary).rdbuf();
+    const auto all = file.str();
+    const std::unordered_set<std::string_view> wanted(words.begin(), words.end());
+    Lexicon out;
+    for (std::size_t at = 0; at < all.size();) {
+        const auto end = std::min(all.find('\n', at), all.size());
+        const auto line = std::string_view(all).substr(at, end - at);
+        at = end + 1;
+        const auto blank = line.find(' ');
+        if (blank == std::string_view::npos) continue;
+        const auto word = line.substr(0, std::min(blank, line.find('('))); // a further way: "a(2)"
+        if (wanted.count(word)) out[std::string(word)].emplace_back(line.substr(blank + 1));
+    }
+    return out;
+}
+
 } // namespace
 
 std::filesystem::path soundModelFolder() {
@@ -68,15 +90,7 @@ std::filesystem::path soundModelFolder() {
 }
 
 Lexicon lexiconOf(const std::set<std::string>& words, const std::set<std::string>& spoken) {
-    Lexicon out;
-    std::ifstream in(soundModelFolder() / "cmudict-en-us.dict");
-    for (std::string line; std::getline(in, line);) {
-        const auto blank = line.find(' ');
-        if (blank == std::string::npos) continue;
-        auto word = line.substr(0, blank);
-        if (const auto way = word.find('('); way != std::string::npos) word.resize(way); // a further way: "a(2)"
-        if (words.count(word)) out[word].push_back(line.substr(blank + 1));
-    }
+    auto out = listed(words);
     for (const auto& [word, sounds] : hesitations())
         if (words.count(word)) out[word] = sounds;
     for (const auto& [word, sounds] : furtherSounds())

@@ -116,10 +116,11 @@ std::string phonesOf(std::string_view ipa) {
     return out;
 }
 
-/// What a program prints.
-std::vector<std::string> linesOf(const std::string& command) {
+using Pipe = std::unique_ptr<FILE, int (*)(FILE*)>;
+
+/// What a program prints, until it ends.
+std::vector<std::string> linesOf(const Pipe& pipe) {
     std::vector<std::string> out;
-    std::unique_ptr<FILE, int (*)(FILE*)> pipe(popen(command.c_str(), "r"), pclose);
     char part[4096];
     std::string line;
     while (pipe && std::fgets(part, sizeof part, pipe.get())) {
@@ -144,13 +145,21 @@ std::map<std::string, std::vector<std::string>> soundsOf(const std::set<std::str
         }
     const auto file = PassingFile::with(text);
     if (asked.empty() || !file) return out;
-    for (const auto& voice : {"en-gb", "en-us", "en-gb-scotland"}) {
-        auto lines =
-            linesOf(std::string("espeak-ng -q --ipa -v ") + voice + " -f '" + file->path().string() + "' 2>/dev/null");
+    constexpr const char* kVoices[] = {"en-gb", "en-us", "en-gb-scotland"};
+    std::vector<Pipe> speaking; // all at the same time
+    for (const auto* voice : kVoices)
+        speaking.emplace_back(
+            popen((std::string("espeak-ng -q --ipa -v ") + voice + " -f '" + file->path().string() + "' 2>/dev/null")
+                      .c_str(),
+                  "re"),
+            pclose);
+    for (std::size_t v = 0; v < std::size(kVoices); ++v) {
+        const std::string_view voice = kVoices[v];
+        auto lines = linesOf(speaking[v]);
         if (lines.size() != asked.size()) continue; // not installed, or a word of two sentences
         for (std::size_t i = 0; i < asked.size(); ++i) {
             auto& ipa = lines[i];
-            if (voice == std::string_view("en-gb-scotland")) // its tap is an r, the American one a t
+            if (voice == "en-gb-scotland") // its tap is an r, the American one a t
                 for (auto tap = ipa.find("\u027e"); tap != std::string::npos; tap = ipa.find("\u027e", tap))
                     ipa.replace(tap, 2, "\u0279");
             auto phones = phonesOf(ipa);
