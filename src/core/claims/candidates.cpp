@@ -102,7 +102,8 @@ void decide(Candidate& c, std::string_view sentence, const ClaimCorner* corner) 
         if (hasWord(near, {"exit", "upshift", "out"}) || near.find("shift up") != near.npos ||
             near.find("up to") != near.npos || near.find("short shift") != near.npos ||
             after.find("on the exit") != after.npos || after.find("at the exit") != after.npos ||
-            after.find("on the way out") != after.npos)
+            after.find("on the way out") != after.npos || after.find(" comes in ") < 8 || after.find(" goes in ") < 8 ||
+            (near.ends_with("back to ") && hasWord(after, {"kerb", "exit", "straight"})))
             claim.fact = "exit_gear";
     }
 }

@@ -284,7 +284,8 @@ class Held {
         if (corner_.kind.empty()) return Verdict::Unknown;
         c_.measured = corner_.kind;
         if (corner_.kind == w) return Verdict::Agrees;
-        // A hairpin is told apart from everything; other words overlap.
+        if (corner_.kind == "hairpin" && w == "slow") return Verdict::Agrees;
+        // A hairpin is told apart from all the rest; other words overlap.
         return w == "hairpin" || corner_.kind == "hairpin" ? Verdict::Differs : Verdict::Unknown;
     }
     Verdict brakeShape() {

@@ -35,7 +35,7 @@ std::string eventAround(const Find& f) {
         {"apex_m", {"apex", "clip", "clips", "apexes"}},
         {"throttle_pickup_m", {"power", "throttle", "squeeze", "accelerate", "pick", "back on"}},
         {"full_throttle_m", {"flat", "full", "floor"}},
-        {"shift_m", {"shift", "shifts", "change", "downshift", "upshift"}}};
+        {"shift_m", {"shift", "shifts", "change", "downshift", "upshift", "gear comes", "gear goes"}}};
     const auto nearest = [&](std::string_view text, bool last) {
         std::string_view fact;
         std::size_t best = 0;
@@ -61,15 +61,18 @@ std::string eventAround(const Find& f) {
         const bool full = hasWord(before, {"full", "maximum", "flat"}) || before.find("wide open") != before.npos;
         return fact == "throttle_pickup_m" && full ? "full_throttle_m" : std::string(fact);
     }
+    if (hasWord(after.substr(0, 16), {"still"})) return {}; // "at the barn we are still flat": nothing happens there
     if (const auto fact = nearest(after, false); !fact.empty()) return std::string(fact);
-    if (hasWord(before, {"look",   "see",   "was",  "are",    "there's", "stands",  "there", "smooth", "bumpy",
-                         "narrow", "named", "sits", "watch",  "parked",  "marshal", "bump",  "grip",   "car",
-                         "goes",   "road",  "wall", "camber", "that's",  "it's",    "view"}) ||
+    if (hasWord(before, {"look",   "see",   "was",    "are",    "there's", "stands",  "there",  "smooth", "bumpy",
+                         "narrow", "named", "sits",   "watch",  "parked",  "marshal", "bump",   "grip",   "car",
+                         "goes",   "bends", "kinks",  "curves", "sweeps",  "leads",   "climbs", "drops",  "rises",
+                         "road",   "wall",  "camber", "that's", "it's",    "view"}) ||
         hasWord(after, {"is", "was", "stands", "sits", "are"}))
         return {};
     if (clauseStart != f.before().npos)
         if (const auto fact = nearest(f.before().substr(0, clauseStart + 1), true); !fact.empty())
             return std::string(fact);
+    if (hasWord(f.before(), {"bends", "kinks", "curves", "sweeps"})) return {}; // the road itself
     if (before.ends_with(" in ") && ordinalOf(firstWord(lastWords(before, 2))))
         return {}; // "third in before the hedge"
     const bool nothingBefore = before.find_first_not_of(' ') == before.npos;
@@ -94,6 +97,15 @@ bool counts(const Find& f) {
                                           "feet", "seconds", "tenths", "rpm", "degrees", "k", "per"});
 }
 
+/// "doing 205", "190 km/h": what is at the place is a speed.
+bool endsWithSpeed(std::string_view before) {
+    const auto last = lastWords(before, 1);
+    if (hasWord(last, {"km/h", "mph", "kph"})) return true;
+    constexpr double kSlowest = 40;
+    return figureOf(std::string(last.substr(0, last.find_last_not_of(' ') + 1))).value_or(0) >= kSlowest &&
+           hasWord(lastWords(before, 6), {"doing", "do", "does", "speed", "carrying", "carry", "arrive", "arriving"});
+}
+
 bool place(Find& f, Claim& c) {
     if (counts(f)) return false;
     if (hasWord(lastWords(f.before(), 1), {"look", "looking", "looks", "watch", "see", "stare", "aim", "point",
@@ -105,6 +117,7 @@ bool place(Find& f, Claim& c) {
     if (figure && hasWord(f.before(), {"coming", "arrive", "arriving", "arrives", "doing", "speed", "leave", "left",
                                        "exit", "out", "carry"}))
         return false;
+    if (endsWithSpeed(f.before())) return false; // "205 at the barn"
     c.fact = eventAround(f);
     if (c.fact.empty() && !f.group("n").empty() && f.before().ends_with(" it's ")) c.fact = "brake_onset_m";
     if (c.fact.empty()) return false;

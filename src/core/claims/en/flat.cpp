@@ -45,6 +45,8 @@ bool flat(Find& f, Claim& c) {
         f.before().find("up to here") != f.before().npos || f.after().find("to the 1") < 3 ||
         f.after().find("to the board") < 3 || kToTheBoard.in(f.after()))
         return false;
+    if (hasWord(lastWords(f.before(), 1), {"still"}) && hasWord(f.before(), {"at", "past", "by", "passing"}))
+        return false; // "at the barn we're still flat"
     const bool hedgedToo = hasWord(f.sentence, {"think", "guess", "believe", "maybe", "probably", "reckon"});
     if (hasWord(lastWords(f.before(), 2), {"almost", "nearly", "quite"}) && !hedgedToo &&
         !hasWord(lastWords(f.before(), 4), {"isn't", "not", "wasn't", "never"}))
@@ -116,7 +118,7 @@ bool noLift(Find& f, Claim& c) {
 /// "Lift a little later" tells when, not how much.
 bool smallLift(Find& f, Claim& c) {
     c.said.word = kSmall;
-    return !hasWord(firstWord(f.after()), {"later", "earlier", "sooner", "longer", "more"});
+    return !hasWord(firstWord(f.after()), {"later", "earlier", "sooner", "longer", "more", "early", "late", "before"});
 }
 
 constexpr ClaimRule

@@ -66,9 +66,10 @@ bool standsAlone(const Find& f) {
     }
     const auto before = lastWords(f.before(), 1);
     static constexpr std::string_view kNot[] = {
-        "the",  "a",     "every",    "turn", "corner", "lap",  "sector",  "my",        "his",     "your",
-        "our",  "their", "finished", "came", "comes",  "half", "per",     "each",      "split",   "this",
-        "that", "below", "above",    "than", "beyond", "one",  "another", "qualified", "started", "p"};
+        "the",  "a",     "every",    "turn", "corner", "lap",    "sector",  "my",        "his",     "your",
+        "our",  "their", "finished", "came", "comes",  "half",   "per",     "each",      "split",   "this",
+        "that", "below", "above",    "than", "beyond", "one",    "another", "qualified", "started", "p",
+        "eyes", "hands", "feet",     "head", "heart",  "safety", "nerve"};
     for (const auto w : kNot)
         if (hasWord(before, {w})) return false;
     // "third on the grid", "in second practice"

@@ -28,7 +28,7 @@ const Pattern& otherCase() {
         R"(tourers?|hatchbacks?|saloons?|version|pros?|kids|group|layout)|the (?:diesels?|electrics?|hybrids?|)"
         R"(turbos?|prototypes?|touring cars|gts?|gt cars|motorbikes|bikes|karts|trucks|lorries|pros|professionals|)"
         R"(formula cars|single seaters|hatchbacks|tourers|saloons|rest of the field|others|leaders|brave|locals|)"
-        R"(amateurs)|(?:i|we)(?:'ve| have)? tried|(?:a|one) (?:mate|friend|pal|colleague|pupil|student) of mine|)"
+        R"(amateurs)|(?:i|we)(?:'ve| have)? tried|(?:the|its|his|her) (?:previous|former|last|next|first) owner|before (?:i|we) (?:changed|fitted|had|bought|got|knew|learned|learnt|moved|switched|put|swapped|lowered|stiffened|softened)|(?:i|we)(?: would|'d) love to|[a-z]+'s (?:old|other|new|little|first) (?:[a-z]+ )?(?:car|saloon|hatchback|kart|coupe|estate|racer|single seater|bike|van)|(?:a|one) (?:mate|friend|pal|colleague|pupil|student) of mine|)"
         R"(friends of mine|after (?:a|the|one) (?:pit stop|stop|restart|night of rain|storm|safety car|puncture)|)"
         R"((?:my|our|his|her|your) (?:first|second|last|early|rookie) (?:years?|seasons?|visits?|days?|attempts?)|in )"
         R"(the (?:cold|heat|fog|mist|snow|frost)|when(?:ever)? the (?:track|surface|road|tyres?|tarmac|car|circuit) )"
@@ -39,7 +39,7 @@ const Pattern& otherCase() {
         R"(third|other|new|young|reserve|fastest|quicker) driver|supposing|suppose (?:the|it|you|we|i|that|there|)"
         R"(somebody)|should (?:it|the [a-z]+) (?:rain|be|start|get|come|go|fade|lock)|when(?:ever)? the (?:fuel|tank|)"
         R"(tyres?|track|wind|sun|brakes?|grip|air|temperature|weight|light|engine|rubber|surface|road|rain|traffic|)"
-        R"(car ahead)(?:'s|'re) [a-z]+|years back|back when|back in|when (?:i|we|he|she) (?:was|were|had|drove|raced|)"
+        R"(car ahead)(?:'s|'re) [a-z]+|years back|back when|back in (?:my|those|[0-9]+|the (?:[0-9]+s|days?|old|early|late|spring|summer|autumn|winter|nineties|eighties))|when (?:i|we|he|she) (?:was|were|had|drove|raced|)"
         R"(started|first)|in (?:those|my younger|the early|the old) days|at the time|before the (?:chicane|bypass|)"
         R"(rebuild|new)|on the old (?:surface|tarmac|asphalt|layout|line|tyres)|(?:for|in|during) (?:the|a|an|that|)"
         R"(our|last|their) (?:[a-z]+ )?(?:race|session|event|heat|stint|simulator|sim|game|test day|endurance|)"
@@ -113,7 +113,7 @@ const Pattern& denial() {
     static const Pattern kPattern(
         R"(\b(?:don't|do not|never|not|isn't|is not|wasn't|aren't|ain't|doesn't|does not|didn't|did not|won't|can't|)"
         R"(cannot|couldn't|shouldn't|should not|mustn't|needn't|need not|without|no need (?:to|for)|no (?:reason|)"
-        R"(point)(?: to| in)?|no way|nobody|tempted to|temptation to|tempting to|urge to|thought about|thinking of|)"
+        R"(point)(?: to| in)?|no way|nobody|tempted to|temptation to|tempting to|urge to|you'd (?:think|swear|guess|have thought)|you would (?:think|have thought)|thought about|thinking of|)"
         R"(anything but|resist|neither|nor|mad to|crazy to|daft to|foolish to|wouldn't|rather not|not a place to|no )"
         R"(place to|isn't needed|nothing like|rather than|instead of|forget|nowhere near|stop (?:using|taking|going|)"
         R"(doing)|neither|no (?:longer|more)|avoid|nobody (?:needs|uses|takes)|far from)\b)");
@@ -123,7 +123,7 @@ const Pattern& denial() {
 const Pattern& noDenial() {
     static const Pattern kPattern(
         R"(\b(?:not only|no less|neither pedal|neither of the pedals|never (?:leaves|left|leave|out of)|never (?:go |)"
-        R"(goes |went |drop |drops |dropped |fall |fell |get |got |dip )?(?:below|under|above|over|beneath)|(?:don't|)"
+        R"(goes |went |drop |drops |dropped |fall |fell |get |got |dip )?(?:below|under|above|over|beneath|past|beyond)|(?:don't|)"
         R"(do not|not|doesn't|didn't|mustn't|shouldn't|won't) (?:let it )?(?:ever )?(?:exceed|(?:go|drop|fall|get|)"
         R"(dip|come|slow) (?:below|under|above|over|beneath|past|beyond))|never exceed|not (?:much |a lot )?(?:more|)"
         R"(less) than|no more than|never (?:more|less) than|why not|no doubt|no problem|don't (?:forget|be afraid|)"
@@ -133,8 +133,8 @@ const Pattern& noDenial() {
 
 const Pattern& denialBehind() {
     static const Pattern kPattern(
-        R"(^(?: [a-z]+)? (?:this|it|that) (?:is not|isn't|ain't)(?: ?\.| ?!| ?$)|^ ?,? (?:but )?(?:it|that) (?:isn't|)"
-        R"(is not|wasn't|doesn't|didn't)(?: ?\.| ?!| ?$)|^ ?(?:won't|wouldn't|doesn't|never) (?:do|work|works)\b|^ )"
+        R"(^(?: [a-z]+)? (?:this|it|that) (?:is not|isn't|ain't)(?: ?\.| ?!| ?$)|^(?: here| there| would do| will do| works| is enough)? ?,? (?:but |and )?(?:it|that|i|we|you) (?:isn't|)"
+        R"(is not|wasn't|weren't|doesn't|does not|did not|do not|didn't|don't|aren't|won't|will not)(?: ?\.| ?!| ?$)|^ ?(?:won't|wouldn't|doesn't|never) (?:do|work|works)\b|^ )"
         R"(?(?:gear |braking |the brakes? |brakes? |(?:of|on) the brakes? |throttle )?(?:here |there |for this )"
         R"()?(?:would be|would|is|isn't|was|wasn't) (?:simply |just |really )?(?:not (?:an option|possible|needed|)"
         R"(necessary|allowed|on|enough)|impossible|wrong|a mistake|pointless|no good|needed|out of the question|a )"
@@ -259,7 +259,7 @@ const Pattern& iHaveTo() {
 const Pattern& fixedPhrase() {
     static const Pattern kPattern(
         R"(\b(?:(?:right|best|fine|fits?|suits?|works?) for (?:most|many|all) (?:people|of us|drivers|cars)|)"
-        R"(if (?:you ask me|i remember|i recall|memory serves|you like|you will|anything|i'm honest|you look|)"
+        R"(if (?:you ask me|that|i remember|i recall|memory serves|you like|you will|anything|i'm honest|you look|)"
         R"(you watch|you listen|i'm not mistaken|that helps)|than (?:you'd|you would|you) (?:expect|think|want))\b)");
     return kPattern;
 }

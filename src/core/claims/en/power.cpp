@@ -86,7 +86,7 @@ bool power(Find& f, Claim& c) {
             nearestPhrase(s, {std::min(pedal->at.to, f.from), std::max(f.from, pedal->at.from)}, place, kElse))
         return false;
     const auto before = lastWords(s.substr(0, pedal->at.from), 3);
-    if (hasWord(before, {"off", "lose", "less", "loses"})) return false;
+    if (hasWord(before, {"off", "lose", "less", "loses", "still"})) return false; // "still flat": not yet braking
     const bool full = pedal->means == "full";
     if (!apex && full && (rel.find("past") != rel.npos || rel == "beyond")) return false; // all the way past it
     c.said.what = std::string(pedal->means);

@@ -41,15 +41,17 @@ constexpr Meaning kCues[] = {
          "at|around it at|through it at|come round at|come through at|goes round at|end of the straight|at worst|come "
          "down from|coming down from|slow from|slowing from|stop from|"
          "mine was|mine shows|mine says|left it at|leave it at|slowed it to|dips to|dip to|dipped to|bleeds to|scrubs "
-         "to|comes down to"}};
+         "to|comes down to|off the corner|off the corner at"}};
 
 /// What may stand behind a bare speed; another noun would be what is counted.
 constexpr std::string_view kBehind[] = {
-    "",       ",",     ".",    "!",       ";",        ")",    "at",   "in",     "on",      "by",    "and",     "or",
-    "to",     "then",  "with", "here",    "minimum",  "min",  "is",   "as",     "through", "for",   "when",    "you",
-    "i",      "now",   "nice", "no",      "less",     "more", "out",  "into",   "the",     "it",    "we",      "he",
-    "coming", "after", "from", "before",  "down",     "up",   "exit", "entry",  "was",     "there", "slowest", "not",
-    "but",    "if",    "even", "maximum", "approach", "max",  "so",   "should", "of",      "mid",   "across",  "over"};
+    "",       ",",     ".",       "!",      ";",     ")",       "at",     "in",      "on",       "by",      "and",
+    "or",     "to",    "then",    "with",   "here",  "minimum", "min",    "is",      "as",       "through", "for",
+    "when",   "you",   "i",       "now",    "nice",  "no",      "less",   "more",    "out",      "into",    "the",
+    "it",     "we",    "he",      "coming", "after", "from",    "before", "down",    "up",       "exit",    "entry",
+    "was",    "there", "slowest", "not",    "but",   "if",      "even",   "maximum", "approach", "max",     "so",
+    "should", "of",    "mid",     "across", "over",  "today",   "again",  "every",   "each",     "because", "where",
+    "while",  "until", "which",   "just",   "too",   "around",  "past",   "round",   "this",     "always",  "usually"};
 
 /// "Slowest: 64", "exit speed: 104"; empty where nothing of the kind stands before it.
 std::string labelOf(const Find& f) {

@@ -31,7 +31,7 @@ constexpr ClaimRule kRules[] = {
      toAnother},
     {R"(\bin (?P<span>(?P<n>@N) seconds?)(?: time)? (?:you're|we're|you are|we are|you'll be|we'll be) (?:[a-z]+ )?(?:for|at|in|into) (?:the )?(?P<corner>next(?: one| corner)?|@CORNER)\b)",
      toAnother},
-    {R"(\b(?:next (?:one|corner)|@CORNER)(?:'s| (?:comes |is |follows |arrives )?(?:in|after|is)) (?P<span>(?P<n>@N) (?:seconds?|s|secs?))\b)",
+    {R"(\b(?:next (?:one|corner)|@CORNER)(?:'s| (?:comes |is |follows |arrives )?(?:in|after|is)| comes| follows| arrives) (?P<span>(?P<n>@N) (?:seconds?|s|secs?))(?: later| on| after)?\b)",
      toAnother},
     {R"(\b(?:at|in|to) (?P<corner>@CORNER) (?:in )?(?P<span>(?P<n>@N) (?:seconds?|s|secs?))(?: later)?\b)", toAnother},
     {R"(\b(?P<lap>[12][0-9]{2}|[2-9][0-9]|[1-9]) (?P<t>[0-9]|point [0-9]|[1-5][0-9](?:\.[0-9]+)?)(?: |$))",
