@@ -96,6 +96,7 @@ void decide(Candidate& c, std::string_view sentence, const ClaimCorner* corner) 
             after.find("on the way down to") != after.npos || hasWord(before, {"heading"}) ||
             before.find("coming down") != before.npos || before.find("coming up") != before.npos ||
             hasWord(near, {"still"}) ||
+            (near.ends_with(" in ") && hasWord(lastWords(before, 6), {"get", "gets", "reach", "reaches"})) ||
             (near.find("down to") == near.npos && sentence.find(" brake", c.to) < sentence.find(" down to ", c.to) &&
              sentence.find(" down to ", c.to) != sentence.npos))
             claim.fact = "entry_gear";

@@ -47,7 +47,8 @@ std::string conditionAround(std::string_view s, std::size_t from, std::size_t to
     std::size_t start = 0, end = s.size();
     for (const auto mark : {" but ", " otherwise ", " today ", " in the dry ", " whereas ", " here i ", " i say ",
                             " i prefer ", " mine ", " my own "}) {
-        if (const auto at = s.substr(0, from).rfind(mark); at != s.npos) start = std::max(start, at + 1);
+        if (const auto at = s.substr(0, from).rfind(mark); at != s.npos && !s.substr(0, at).ends_with(" of"))
+            start = std::max(start, at + 1);
         if (const auto at = s.find(mark, to > 0 ? to - 1 : 0); at != s.npos) end = std::min(end, at);
     }
     // "it was flat in qualifying and it's flat now"

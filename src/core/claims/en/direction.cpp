@@ -83,6 +83,7 @@ constexpr ClaimRule kRules[] = {
      side},
     {R"(^ ?(?P<span>(?P<w>left)) (?:through|again)\b)", side},
     {R"(^ ?(?:hairpin|sweeper|kink) , (?P<span>(?P<w>left|right))\b)", side},
+    {R"(^ ?(?:so |and |now |next |then |into )?@CORNER ,? (?:is |it's )?(?P<span>(?P<w>left|right)) ?(?:,|\.|and\b))", side},
     {R"(\bthis (?P<span>(?P<w>left|right)) (?:is|was|goes|opens|tightens)\b)", side},
     {R"((?:a|@ORD|@ORD gear|it's|this|really|very) (?:sharp|tight|@ORD gear) (?P<span>(?P<w>left|right))\b)", side},
     {R"(\b(?P<k>hairpin|chicane|kink|sweeper|esses)\b)", kind},

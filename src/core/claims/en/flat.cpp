@@ -83,6 +83,7 @@ bool lift(Find& f, Claim& c) {
         (hasWord(lastWords(f.before(), 2), {"gives", "give", "gave", "spirits"}) && !f.before().ends_with(" it ")))
         return false;
     const auto before = lastWords(f.before(), 1);
+    if (hasWord(before, {"a"}) && f.after().find("to the ") < 2) return false; // to the grandstand
     if (hasWord(before, {"the", "chair", "ski", "fork", "face", "boot", "tail"}) &&
         (!hasWord(f.after().substr(0, 20), {"is", "comes", "off", "starts", "begins", "ends"}) ||
          firstWord(f.after()) == "in"))

@@ -80,9 +80,9 @@ const Pattern& otherCase() {
         R"(gt|modern|old|older|electric|single seat) (?:cars|drivers|karts|bikes|machines|prototypes)|(?:most|some|)"
         R"(other|many|few|lots of) (?:people|drivers|guys|cars|of them|pros|teams|folk)|others|(?:everyone|everybody|)"
         R"(people|they) (?:says?|tells?|thinks?)|everybody else|everyone else|somebody else|someone else|team )"
-        R"(?mate'?s?|yesterday|the day before|last (?:year|season|week|month|time|weekend|race|year's|season's)|this )"
+        R"(?mate'?s?|yesterday|the day before|last (?:session|run|stint|outing|event|summer|winter|spring|autumn|year|season|week|month|time|weekend|race|year's|season's)|this )"
         R"(morning|tomorrow|next (?:year|season|month)|in (?:the )?(?:race|qualifying|practice|testing|quali|final|)"
-        R"(heats)(?: trim| pace)?|(?:on|during) (?:the|my|an?) (?:out|in|warm up|formation|sighting|cool down|)"
+        R"(heats)(?: trim| pace)?|(?:on|during) (?:the|my|an?|your|our) (?:outlap|inlap|warmup|cooldown)|(?:on|during) (?:the|my|an?) (?:out|in|warm up|formation|sighting|cool down|)"
         R"(cooldown|qualifying|previous|other) lap|on lap (?:one|[0-9]+)|at night|at dusk|after dark|in the morning|)"
         R"(in winter|in summer|with a (?:[a-z]+ )?(?:tail|head|cross|following) ?wind|with (?:the|a) wind|a )"
         R"(following wind|a tailwind|a headwind|in traffic|in a train|behind (?:another|a) (?:slower|car|kart)|with )"
@@ -98,7 +98,7 @@ const Pattern& otherCase() {
         R"((?:the|a|an|that) (?:[a-z]+ )?(?:car|driver|man|woman|one|kart|bike) (?:in front|ahead|behind|alongside|)"
         R"(before me|after me|next to me)|(?:an?|the|your) (?:wet|rain|damp|cold|winter|night) (?:[a-z]+ )?(?:gear|)"
         R"(line|apex|point|thing|option|race|choice)|(?:my|your|his|her|our) (?:road|street|daily|other|old|family|)"
-        R"(company|track|race|last|next) (?:car|kart|bike|van))\b)");
+        R"(company|track|race|last|next) (?:car|kart|bike|van)|(?:my|our|his|her|your) (?:old|last|other|previous) (?:engine|gearbox|tyres|set[- ]?up|wing|diff|brakes|pads|box|springs))\b)");
     return kPattern;
 }
 

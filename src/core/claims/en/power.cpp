@@ -88,6 +88,8 @@ bool power(Find& f, Claim& c) {
     const auto before = lastWords(s.substr(0, pedal->at.from), 3);
     if (hasWord(before, {"off", "lose", "less", "loses", "still"})) return false; // "still flat": not yet braking
     const bool full = pedal->means == "full";
+    if (full && hasWord(firstWord(s.substr(pedal->at.to)), {"part", "bit", "section", "piece", "stretch", "ground"}))
+        return false;                                                                     // of the road
     if (!apex && full && (rel.find("past") != rel.npos || rel == "beyond")) return false; // all the way past it
     c.said.what = std::string(pedal->means);
     c.said.rel = std::string(relation(rel));

@@ -10,17 +10,18 @@ constexpr Meaning kWhich[] = {
     {"min_speed_kmh", "minimum|slowest|min|apex|middle|mid corner|mid|lowest|bottom|at its slowest|down to|slow it "
                       "to|below|slows to|through|"
                       "drops to|v min|bottoms out|bottoms out at|bottom out at|bottomed out at"},
-    {"exit_speed_kmh",
-     "exit|exit's|out|come off it|comes off it|come off the corner|off the corner|off it at|gone|gone "
-     "at|leave|leaving|leaves|left the corner|away|track-out|track out|onto the straight"},
+    {"exit_speed_kmh", "exit|exit's|out|finish the corner|finish the corner at|finish it at|end the corner at|come off "
+                       "it|comes off it|come off the corner|off the corner|off it at|gone|gone "
+                       "at|leave|leaving|leaves|left the corner|away|track-out|track out|onto the straight"},
     {"entry_speed_kmh",
-     "in at|speed trap|trap|arrive|arriving|arrives|arrived|entry|approach|approaching|approaches|"
+     "in at|coming into|come into|comes into|speed "
+     "trap|trap|arrive|arriving|arrives|arrived|entry|approach|approaching|approaches|"
      "top speed|come in|comes in|coming in|come flying in|came in|on the way in|before you brake|"
      "before the brakes|before braking|before i brake|before the braking zone|end of the straight|"
      "then hard on the brakes|then the brakes|then i brake|then brake|into it|into here|top|on entry|enter|enters|"
      "entering|come past|comes past|go past|goes past|pass|passes|passing|brakes go on|as the brakes go on|at the "
      "brakes|brakes at|brake at|braking at|braked at|here at|get here|got here|"
-     "when the brakes go on"},
+     "when the brakes go on|hit the brakes|hits the brakes|hitting the brakes|as i brake|when i brake|as we brake"},
     {"none",
      "turn in|turn-in|turn in at|turns in at|turning in at|when i turn|when you turn|as i turn|as you turn|"
      "turn the wheel|back at|back up to|back to|at the line|over the line|start line|on the straight|down the straight|"
@@ -41,7 +42,8 @@ constexpr Meaning kCues[] = {
          "at|around it at|through it at|come round at|come through at|goes round at|end of the straight|at worst|come "
          "down from|coming down from|slow from|slowing from|stop from|"
          "mine was|mine shows|mine says|left it at|leave it at|slowed it to|dips to|dip to|dipped to|bleeds to|scrubs "
-         "to|comes down to|off the corner|off the corner at"}};
+         "to|comes down to|off the corner|off the corner at|finish the corner at|finish it at|end the corner at|onto "
+         "the straight"}};
 
 /// What may stand behind a bare speed; another noun would be what is counted.
 constexpr std::string_view kBehind[] = {
@@ -101,8 +103,8 @@ bool ofAGain(const Find& f) {
     if (before.ends_with("up from ") || before.ends_with("up from")) return true; // "up from 94 this season"
     constexpr double kLargestGain = 60;
     if (hasWord(lastWords(before, 3), {"by"}) && figureOf(f.group("n")).value_or(0) <= kLargestGain) return true;
-    return hasWord(lastWords(before, 3), {"lose", "loses", "lost", "gain", "gains", "gained", "scrub", "scrubs", "off",
-                                          "find", "another", "extra", "save"}) &&
+    return hasWord(lastWords(before, 3), {"lose", "loses", "lost", "shed", "sheds", "shedding", "gain", "gains",
+                                          "gained", "scrub", "scrubs", "off", "find", "another", "extra", "save"}) &&
            !hasWord(lastWords(before, 1), {"at", "to"});
 }
 
