@@ -2,6 +2,7 @@
 #include "studio/playback/player.h"
 
 #include "core/cut/between.h"
+#include "core/cut/lap_shown.h"
 #include "jobs/lens.h"
 #include "studio/document/lane_threads.h"
 
@@ -104,14 +105,15 @@ void Player::setMode(Mode m) {
 }
 
 double Player::metre() const {
-    return desk_.isOpen()
-               ? placeAt(desk_.session().trace, desk_.guide().sources.film().tie.log(at<FootageTime>(footageS_)))
-               : 0;
+    if (!desk_.isOpen()) return 0;
+    const auto now = desk_.guide().sources.film().tie.log(at<FootageTime>(footageS_));
+    return placeAt(lapShown(desk_.session().trace, desk_.session().furtherLaps.get(), now), now);
 }
 
 Live Player::live() const {
     if (!desk_.isOpen()) return {};
-    return liveAt(desk_.session().trace, desk_.guide().sources.film().tie.log(at<FootageTime>(footageS_)));
+    const auto now = desk_.guide().sources.film().tie.log(at<FootageTime>(footageS_));
+    return liveAt(lapShown(desk_.session().trace, desk_.session().furtherLaps.get(), now), now);
 }
 
 void Player::show() {
