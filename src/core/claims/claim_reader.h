@@ -23,6 +23,7 @@ class ClaimReader {
   private:
     /// Spans in bytes of the plain sentence.
     std::vector<Claim> readSentence(std::string_view sentence, int corner) const;
+    std::vector<std::vector<Claim>> readEach(const std::vector<std::string_view>& sentences, int corner) const;
 
     std::unique_ptr<const Grammar> grammar_;
     const ClaimFacts& facts_;

@@ -54,8 +54,16 @@ std::size_t lastFigures(std::string_view word) {
 std::vector<Token> tokensOf(std::string_view s) {
     std::vector<Token> out;
     std::size_t point = 0;
-    bool open = false, hyphen = false; // a word goes on; a hyphen stands before what comes
+    bool open = false, hyphen = false;    // a word goes on; a hyphen stands before what comes
+    constexpr std::size_t kUsualWord = 5; // bytes, with the blank
+    out.reserve(s.size() / kUsualWord);
     for (std::size_t i = 0; i < s.size();) {
+        if (open && s[i] >= 'a' && s[i] <= 'z' &&
+            std::isdigit(static_cast<unsigned char>(out.back().word.back())) == 0) {
+            out.back().word += s[i++]; // most of any text
+            out.back().to = ++point;
+            continue;
+        }
         const auto n = letterLength(s, i);
         std::string_view letter = s.substr(i, n);
         if (n > 1)
