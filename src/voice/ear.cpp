@@ -44,8 +44,8 @@ template <class T> using Own = std::unique_ptr<T, Freed>;
 } // namespace
 
 struct Ear::Inside {
-    /// The judge weighs every sound that there is in each frame; only so can two sentences be compared: likenesses are
-    /// told beside the best sound that was weighed.
+    /// The judge looks at sounds more closely. Likenesses are told beside the best sound that was weighed in a frame,
+    /// so two sentences can be compared only where both are followed at the same time.
     Own<ps_decoder_t> listener, judge;
     const Lexicon* lexicon = nullptr;
     double frameS = 0.01;
@@ -101,14 +101,14 @@ Result<Ear> Ear::open(const Lexicon& lexicon, const std::string& arpa, int frame
     in->lexicon = &lexicon;
     in->frameS = 1.0 / framesPerS;
     // Nothing is cut away before it is heard: times stay those of the sound.
-    const auto made = [&](const char* everySound, const char* depth) {
-        const Own<cmd_ln_t> settings(
-            cmd_ln_init(nullptr, ps_args(), TRUE, "-hmm", (folder / "en-us").c_str(), "-dict", words->path().c_str(),
-                        "-remove_silence", "no", "-cmn", "batch", "-frate", std::to_string(framesPerS).c_str(),
-                        "-compallsen", everySound, "-topn", depth, "-logfn", "/dev/null", "-maxhmmpf", "-1", nullptr));
+    const auto made = [&](const char* depth) {
+        const Own<cmd_ln_t> settings(cmd_ln_init(nullptr, ps_args(), TRUE, "-hmm", (folder / "en-us").c_str(), "-dict",
+                                                 words->path().c_str(), "-remove_silence", "no", "-cmn", "batch",
+                                                 "-frate", std::to_string(framesPerS).c_str(), "-topn", depth, "-logfn",
+                                                 "/dev/null", "-maxhmmpf", "-1", nullptr));
         return Own<ps_decoder_t>(settings ? ps_init(settings.get()) : nullptr);
     };
-    in->listener = made("no", "2"), in->judge = made("yes", "4");
+    in->listener = made("2"), in->judge = made("4");
     if (!in->listener || !in->judge)
         return Error{"voice.unavailable", "the recogniser's model cannot be read", folder.string(), "its own files"};
     Own<ngram_model_t> expected(ngram_model_read(ps_get_config(in->listener.get()), model->path().c_str(), NGRAM_ARPA,
