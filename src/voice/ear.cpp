@@ -134,7 +134,7 @@ std::optional<Fit> Ear::fit(const Samples& sound, const std::vector<Place>& sent
     return way.fitOf(in_->followed(in_->listener, sound, way));
 }
 
-Verdict Ear::weigh(const Samples& sound, const std::vector<Place>& sentence, const std::vector<Place>& other,
+Weighed Ear::weigh(const Samples& sound, const std::vector<Place>& sentence, const std::vector<Place>& other,
                    double handicap) {
     const Way way(sentence, *in_->lexicon), instead(other, *in_->lexicon);
     if (sound.empty() || (way.empty() && instead.empty())) return {};

@@ -30,7 +30,7 @@ struct Fit {
 };
 
 /// Which of two sentences was said; without a fit neither of them can be laid on the sound.
-struct Verdict {
+struct Weighed {
     std::optional<Fit> fit; ///< of the one that was
     bool other = false;
 };
@@ -51,7 +51,7 @@ class Ear {
     std::optional<Fit> fit(const Samples& sound, const std::vector<Place>& sentence);
     /// Whether the sound is likelier by more than `handicap` (log likelihood as the recogniser counts it) with the
     /// other sentence. A sentence of which nothing can be said was not said.
-    Verdict weigh(const Samples& sound, const std::vector<Place>& sentence, const std::vector<Place>& other,
+    Weighed weigh(const Samples& sound, const std::vector<Place>& sentence, const std::vector<Place>& other,
                   double handicap);
 
   private:
