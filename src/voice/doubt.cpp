@@ -57,18 +57,23 @@ std::vector<Doubt> doubtsOf(const ForEar& take, const std::vector<HeardWord>& he
 }
 
 /// How much likelier the sound has to be with what was heard: more where the ear doubts this voice all the time, for
-/// then most of it is the ear's fault. Other words have more freedom to please than fewer. By takes of known slips,
-/// docs/measuring.md.
+/// then most of it is the ear's fault. Other words have more freedom to please than fewer, and the more of them the
+/// more. By takes of known slips, docs/measuring.md.
 struct Margins {
-    double leftOut = 140, otherWords = 420;
+    double leftOut = 140, otherWords = 900, furtherWord = 120;
 };
 
 Margins marginsFor(std::size_t doubts, std::size_t tokens) {
-    constexpr double kUsualShare = 0.09, kSteepLeftOut = 6000, kSteepOtherWords = 24000;
+    constexpr double kUsualShare = 0.09, kSteepLeftOut = 6000, kSteepOtherWords = 3000;
     const double more = std::max(0.0, num(doubts) / num(std::max<std::size_t>(1, tokens)) - kUsualShare);
     Margins m;
     m.leftOut += kSteepLeftOut * more, m.otherWords += kSteepOtherWords * more;
     return m;
+}
+
+double handicap(const DifferentWords& d, const Margins& m) {
+    if (d.heardFrom == d.heardTo) return m.leftOut;
+    return m.otherWords + m.furtherWord * num(std::max(d.heardTo - d.heardFrom, d.tokenTo - d.tokenFrom) - 1);
 }
 
 /// Whether the sound is so much likelier with what was heard than with what is written that it is no slip of the ear.
@@ -76,9 +81,9 @@ bool isBelieved(Ear& ear, const ForEar& take, const std::vector<HeardWord>& hear
     if (d.toS - d.fromS < 0.05) return true; // nothing was said there
     constexpr double kLongS = 12;
     if (d.toS - d.fromS > kLongS) return true;
-    const auto verdict = ear.weigh(
-        stretchOf(take.sound, d.fromS, d.toS), placesOf(take.script, d.tokenBefore, d.tokenAfter),
-        placesOf(heard, d.heardBefore, d.heardAfter), d.what.heardFrom == d.what.heardTo ? m.leftOut : m.otherWords);
+    const auto verdict =
+        ear.weigh(stretchOf(take.sound, d.fromS, d.toS), placesOf(take.script, d.tokenBefore, d.tokenAfter),
+                  placesOf(heard, d.heardBefore, d.heardAfter), handicap(d.what, m));
     return verdict.other || !verdict.fit;
 }
 

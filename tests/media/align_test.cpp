@@ -9,6 +9,7 @@
 #include <algorithm>
 #include <catch2/catch.hpp>
 #include <random>
+#include <set>
 
 using namespace hl;
 using namespace hl::testing;
@@ -95,6 +96,32 @@ TEST_CASE("what another voice says differently is found, and what it says as wri
         CHECK(has(&Difference::heard, "really"));
     }
     CHECK(invented <= 1);
+}
+
+TEST_CASE("a producer who exchanges every gear, side and number is told so, not taken for an ear that mishears") {
+    ScratchFolder dir;
+    const auto script = tokensOf("Down to third for the left, with the inside wheels on the kerb. Brake at the second "
+                                 "board, from 140 to 90. The front is light here, so be early and gentle. On the way "
+                                 "out let it run to the right, and short shift into fourth.");
+    const auto* said = "Down to second for the right, with the outside wheels on the grass. Brake at the third board, "
+                       "from one hundred and sixty to seventy. The rear is light here, so be late and gentle. On the "
+                       "way out let it run to the left, and short shift into fifth.";
+    const std::set<std::string> exchanged{"third", "left,", "inside", "kerb.",  "second", "140",
+                                          "90.",   "front", "early",  "right,", "fourth."};
+    for (const char* name : {"slt", "awb"}) {
+        CAPTURE(name);
+        const auto a = aligned(spokenBy(name, said, dir), script, kGoOn);
+        REQUIRE(a);
+        std::set<std::string> found;
+        for (const auto& d : a->differences) {
+            bool real = false;
+            for (auto t = d.tokenFrom; t < d.tokenTo; ++t)
+                if (exchanged.count(script[t].text)) found.insert(script[t].text), real = true;
+            CAPTURE(d.script, d.heard);
+            CHECK(real);
+        }
+        CHECK(found.size() >= 8);
+    }
 }
 
 TEST_CASE("takes that are empty, silent, cut off or of another text are told for what they are") {

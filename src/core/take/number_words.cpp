@@ -200,6 +200,7 @@ std::vector<Reading> clockNumber(std::string_view minutes, std::string_view seco
     const auto minute = minutes == "1" ? Reading{"minute"} : Reading{"minutes"};
     for (const auto& r : joined(joined(m, {minute}), s)) add(out, r);
     for (const auto& r : joined(joined(m, {minute}), joined(s, {{"seconds"}, {"second"}}))) add(out, r);
+    for (const auto& r : joined(joined(m, {{"colon"}}), s)) add(out, r); // by who reads every sign aloud
     return out;
 }
 
