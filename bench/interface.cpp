@@ -52,6 +52,7 @@ double keystrokeToStretch(MainWindow& w) {
         t.start();
         w.desk().edit({"words", [&](Guide g) { return withWords(std::move(g), id, typed.substr(0, 10 + n)); }});
         until.exec();
+        while (!view->showsThisCut()) QCoreApplication::processEvents();
         view->repaint();
         ms.push_back(static_cast<double>(t.nsecsElapsed()) / 1e6);
         QObject::disconnect(planned);

@@ -193,6 +193,8 @@ json toJson(const GuideCorner& c) {
               {"markers", listOf(c.markers, wholeMarker)}};
     if (!c.shots.empty()) j["shots"] = listOf(c.shots, [](const SetShot& s) { return withMore(toJson(s), s.more); });
     if (c.key) j["key"] = true;
+    for (const auto& [variant, rows] : c.otherAdvice)
+        j["advice_in"][variant] = listOf(rows, [](const Advice& a) { return withMore(write(a), a.more); });
     return j;
 }
 
@@ -215,6 +217,11 @@ GuideCorner cornerFrom(const JsonView& v) {
     c.markers = listOf<Marker>(v, "markers", markerFrom);
     c.shots = listOf<SetShot>(v, "shots", setShotFrom);
     c.key = v.flag("key", false);
+    if (const auto days = v.find("advice_in")) {
+        if (!days->raw().is_object()) days->tell("is no object", "lists of advice by variant");
+        for (const auto& [variant, rows] : days->raw().items())
+            c.otherAdvice[variant] = listOf<Advice>(*days, variant.c_str(), adviceFrom);
+    }
     keepUnknown(c, v.raw(), toJson(c));
     return c;
 }

@@ -243,7 +243,7 @@ void MainWindow::connectDesk() {
     });
     connect(desk_.get(), &Desk::changed, this, &MainWindow::refreshTop);
     connect(desk_.get(), &Desk::cutChanged, this, &MainWindow::refreshTop);
-    connect(desk_.get(), &Desk::cutChanged, this, &MainWindow::keepOnShelf);
+    connect(desk_.get(), &Desk::lookedOver, this, &MainWindow::keepOnShelf); // when the hands rest
     connect(desk_.get(), &Desk::saved, this, [this] { say(tr("Saved."), false); });
     connect(desk_.get(), &Desk::failed, this, [this](const QString& text) { say(text, true); });
     connect(desk_.get(), &Desk::recovered, this,

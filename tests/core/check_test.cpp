@@ -53,6 +53,38 @@ struct Made {
 
 } // namespace
 
+TEST_CASE("words of another day are held against the advice of that day, and against nothing else") {
+    Made m;
+    const auto id = m.guide.corners[0].id;
+    m.says(1, Topic::Gears, "I use third here.").says(1, Topic::Gears, "Take second.");
+    auto& wet = m.guide.corners[0].beats[1];
+    wet.only.variant = "wet";
+    m.guide.edition.variant = "wet"; // only what is said is checked
+    const auto told = [&] { return m.of("claims.gear").size(); };
+    CHECK(told() == 0); // nobody knows what that day asks for
+    m.guide = withAdvice(m.guide, id, {Topic::Gears, "second", "", ""}, "wet");
+    CHECK(told() == 0);
+    CHECK(m.of("claims.each-other").empty()); // they are never said on one day
+    m.guide = withAdvice(m.guide, id, {Topic::Gears, "fourth", "", ""}, "wet");
+    const auto wrong = m.of("claims.gear");
+    REQUIRE(wrong.size() == 1);
+    CHECK(wrong[0].beat == m.guide.corners[0].beats[1].id);
+    CHECK(wrong[0].message.find("the advice says 4") != std::string::npos);
+    REQUIRE(wrong[0].found);
+    CHECK(wrong[0].found->corrected == "Take fourth.");
+    m.guide = withAdvice(m.guide, id, {Topic::Gears, "second", "", ""}); // every day's; the wet says otherwise
+    CHECK(told() == 1);
+    m.says(1, Topic::Gears, "Leave it in second."); // on every day, and so in the wet
+    CHECK(told() == 2);
+    m.guide.edition.variant.clear();
+    CHECK(told() == 0);
+    m.guide.edition.variant = "wet";
+    m.guide.corners[0].beats.pop_back();
+    m.guide.scene.conditions.road = RoadState::Wet; // now that is the day of the lap
+    m.guide = withWords(m.guide, m.guide.corners[0].beats[1].id, "Take fourth.");
+    CHECK(told() == 0);
+}
+
 TEST_CASE("a claim that is left stays as a note with its reason, until its words change") {
     Made m;
     m.says(1, Topic::Gears, "I use second here.");

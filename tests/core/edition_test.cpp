@@ -4,6 +4,8 @@
 
 #include "core/cut/budget.h"
 #include "core/guide/beat_edits.h"
+#include "core/guide/corner_edits.h"
+#include "core/guide/edits.h"
 #include "core/guide/guide_change.h"
 #include "support/made_guide.h"
 
@@ -200,6 +202,52 @@ TEST_CASE("in the whole lap cues are called before their places, with silence be
         CHECK(cut.sections.front().shots.size() == 1);
     }
     CHECK(called > 100);
+}
+
+TEST_CASE("advice of another day stands in place of every day's, and what it leaves empty stays") {
+    const Made m;
+    REQUIRE(m.guide.corners.size() > 1);
+    const auto id = m.guide.corners[0].id;
+    auto g = m.guide;
+    for (auto& c : g.corners) c.advice.clear();
+    g.scene.conditions.road = RoadState::Dry;
+    const auto row = [](const Guide& of, Topic t) {
+        Advice none;
+        for (const auto& a : of.corners[0].advice)
+            if (a.topic == t) return a;
+        return none;
+    };
+    g = withAdvice(std::move(g), id, {Topic::Brake, "5 m later", "the hut", "the tyre wall"});
+    g = withAdvice(std::move(g), id, {Topic::Brake, "20 m sooner", "", "the bridge"}, "wet");
+    g = withAdvice(std::move(g), id, {Topic::Gears, "third", "", ""}, "wet");
+    CHECK(row(asEdition(g), Topic::Brake).advised == "5 m later");
+    CHECK(row(asEdition(g), Topic::Gears).advised.empty());
+    for (const auto* dry : {"dry", "cold", "night"})
+        CHECK(row(asEdition(on(g, dry)), Topic::Brake).advised == "5 m later");
+    const auto wet = asEdition(on(g, "wet"));
+    CHECK(row(wet, Topic::Brake).advised == "20 m sooner");
+    CHECK(row(wet, Topic::Brake).lookFor == "the hut");
+    CHECK(row(wet, Topic::Brake).backup == "the bridge");
+    CHECK(row(wet, Topic::Gears).advised == "third");
+    CHECK(wet.corners[0].otherAdvice.empty());
+    CHECK(asEdition(wet) == wet);
+    // A lap driven in the rain has that advice without being asked for it, and a dry edition of it has not.
+    auto rain = g;
+    rain.scene.conditions.road = RoadState::Wet;
+    CHECK(row(asEdition(rain), Topic::Brake).advised == "20 m sooner");
+    CHECK(row(asEdition(on(rain, "dry")), Topic::Brake).advised == "5 m later");
+    // A row that says nothing any more goes, and is told as a change.
+    const auto less = withAdvice(g, id, {Topic::Gears, "", "", ""}, "wet");
+    CHECK(less.corners[0].otherAdvice.at("wet").size() == 1);
+    CHECK(changeBetween(g, less).advice);
+    CHECK(withAdvice(less, id, {Topic::Brake, "", "", ""}, "wet").corners[0].otherAdvice.empty());
+    // It goes with a variant of the guide's own, and stays through split and join.
+    auto club = withVariant(g, {"club", "in the club class", {}, "Tern 4"});
+    club = withAdvice(std::move(club), id, {Topic::Exit, "all of the kerb", "", ""}, "club");
+    CHECK(asEdition(on(club, "club")).corners[0].advice.size() == 2);
+    CHECK(withoutVariant(club, "club").corners[0].otherAdvice == g.corners[0].otherAdvice);
+    const auto joined = withCornersJoined(g, id, g.corners[0]);
+    CHECK(joined.corners[0].otherAdvice == g.corners[0].otherAdvice);
 }
 
 TEST_CASE("an edit of what is said on which day is told as a change, so that the guide is planned anew") {

@@ -61,6 +61,8 @@ Guide full() {
                     {{"r2", "fence end", "fence", 830, -9, 1.5, "permanent"}, fence}};
     auto& c = g.corners.at(0);
     c.advice = {{Topic::Brake, "6 m later", "50 board", "fence", board, fence, "pictures/board.png"}};
+    c.otherAdvice["wet"] = {{Topic::Brake, "20 m sooner", "", "fence", {}, fence}};
+    c.otherAdvice["club"] = {{Topic::Gears, "second", "", ""}};
     c.markers = {{newId<MarkerId>(g), "kerb-block", OnRoad{10, 30, -5, 0.1}, "kerb"},
                  {newId<MarkerId>(g), "ring", OnReference{board, -2.5}, "50 board"},
                  {newId<MarkerId>(g), "ring", InFilm{onboard, at<FootageTime>(3.25), 412, 96.5}, "post"},

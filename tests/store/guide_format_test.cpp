@@ -241,6 +241,7 @@ TEST_CASE("passes, captions, words of sections and the producer's choices are ke
     g = withWordTimes(withVoiceCare(std::move(g), {true, true}), true);
     g = withClaimLeft(std::move(g), g.sectionWords[0].beats[0].id, {"time", "a \"tenth\"", "caf\u00e9 talk"});
     g = withNamesNotAllowed(std::move(g), {"Falcon", "\u00c9tang"});
+    g = withAdvice(std::move(g), g.corners[0].id, {Topic::Brake, "20 m sooner", "", ""}, "wet");
     const auto text = guideJson(g);
     CHECK(schemaSays(text) == "");
     const auto back = parseGuide(text, "g");
@@ -255,6 +256,13 @@ TEST_CASE("passes, captions, words of sections and the producer's choices are ke
     CHECK(newer->corners[0].beats[0].pass == Pass::Walk);
     CHECK(json::parse(guideJson(*newer))["corners"][0]["beats"][0]["pass"] == "backwards");
     j["section_words"][0]["section"] = "song";
+    CHECK_FALSE(parseGuide(j.dump(), "g"));
+    j = json::parse(text);
+    j["corners"][0]["advice_in"]["wet"].push_back(j["corners"][0]["advice_in"]["wet"][0]);
+    const auto twice = parseGuide(j.dump(), "g");
+    REQUIRE_FALSE(twice);
+    CHECK(twice.error().where.find("advice_in.wet") != std::string::npos);
+    j["corners"][0]["advice_in"] = "sooner";
     CHECK_FALSE(parseGuide(j.dump(), "g"));
 }
 

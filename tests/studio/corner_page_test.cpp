@@ -9,6 +9,7 @@
 #include <catch2/catch.hpp>
 #include <QLabel>
 #include <QMenu>
+#include <QPushButton>
 #include <QTableWidget>
 
 using namespace hl;
@@ -195,6 +196,39 @@ TEST_CASE("a finding becomes advice by its link") {
     emit study->linkActivated(link.left(link.indexOf(QLatin1Char('\''))));
     const auto& advice = c.corner().advice;
     CHECK(std::any_of(advice.begin(), advice.end(), [](const Advice& a) { return !a.advised.empty(); }));
+}
+
+TEST_CASE("the sheet advises for the day that is chosen, and shows every day's where nothing is said for it") {
+    Corners c;
+    auto* sheet = c.s.find<QTableWidget>("cornerSheet");
+    auto* day = c.s.find<QPushButton>("adviceDay");
+    REQUIRE(day->isVisible());
+    const auto choose = [&](const QString& text) {
+        emit day->menu()->aboutToShow();
+        for (auto* a : day->menu()->actions())
+            if (a->text() == text) a->trigger();
+    };
+    const auto type = [&](int row, const QString& text) { sheet->item(row, 1)->setText(text); };
+    constexpr int kBrake = 1, kGears = 2;
+    type(kBrake, QStringLiteral("5 m later"));
+    choose(QStringLiteral("in the wet"));
+    CHECK(day->text().contains(QStringLiteral("in the wet")));
+    CHECK(sheet->item(kBrake, 1)->text() == QStringLiteral("5 m later")); // as on every day
+    CHECK(sheet->item(kBrake, 1)->data(Qt::EditRole).toString().isEmpty());
+    type(kBrake, QStringLiteral("20 m sooner"));
+    type(kGears, QStringLiteral("third"));
+    const auto& corner = c.corner();
+    REQUIRE(corner.otherAdvice.count("wet") == 1);
+    CHECK(corner.otherAdvice.at("wet").size() == 2);
+    choose(QStringLiteral("every day"));
+    CHECK(sheet->item(kBrake, 1)->text() == QStringLiteral("5 m later"));
+    CHECK(sheet->item(kGears, 1)->text() == QStringLiteral("same"));
+    choose(QStringLiteral("in the wet"));
+    CHECK(sheet->item(kBrake, 1)->text() == QStringLiteral("20 m sooner"));
+    c.s.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(sheet->item(kGears, 1)->text() == QStringLiteral("same"));
+    c.s.key(Qt::Key_D); // every fact: there is no advice
+    CHECK_FALSE(day->isVisible());
 }
 
 TEST_CASE("speeds are shown in the unit that the audience reads") {

@@ -127,7 +127,8 @@ std::vector<Finding> missingWetNotes(const Checked& checked) {
         const bool told =
             std::any_of(c.beats.begin(), c.beats.end(), [&](const Beat& b) { return tells(b.words); }) ||
             std::any_of(c.advice.begin(), c.advice.end(), [&](const Advice& a) { return tells(a.advised); }) ||
-            std::any_of(c.markers.begin(), c.markers.end(), [](const Marker& m) { return m.only.variant == "wet"; });
+            std::any_of(c.markers.begin(), c.markers.end(), [](const Marker& m) { return m.only.variant == "wet"; }) ||
+            c.otherAdvice.count("wet") > 0;
         if (!told)
             found.push_back({"wet.paint",
                              Severity::Note,
@@ -179,6 +180,11 @@ std::vector<Finding> namesNotAllowed(const Checked& checked) {
             look(a.advised, key(a.topic), &c, {});
             look(a.lookFor, key(a.topic), &c, {});
         }
+        for (const auto& [variant, rows] : c.otherAdvice)
+            for (const auto& a : rows) {
+                look(a.advised, key(a.topic), &c, {});
+                look(a.lookFor, key(a.topic), &c, {});
+            }
     }
     return found;
 }

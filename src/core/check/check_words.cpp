@@ -32,8 +32,8 @@ std::vector<Finding> contradictedWords(const Checked& checked) {
                       r.said,
                       r.claim.measured};
             if (r.left) f.message += "; left: " + r.left->why;
-            f.found =
-                FoundClaim{r.claim, t.which, corrected(*t.text, r.claim, checked.claims.facts(), t.corner->number)};
+            f.found = FoundClaim{r.claim, t.which,
+                                 corrected(*t.text, r.claim, checked.claims.facts(*t.beat), t.corner->number)};
             found.push_back(std::move(f));
         }
     return found;
@@ -92,7 +92,8 @@ std::vector<Finding> wordsAgainstEachOther(const Checked& checked) {
             const auto &a = all[i], &b = all[k];
             // What contradicts the lap is told already.
             const bool told = a.read->claim.verdict == Verdict::Differs || b.read->claim.verdict == Verdict::Differs;
-            if (a.beat == b.beat || told || !exclude(a.read->claim, b.read->claim)) continue;
+            const bool together = a.beat->only.variant == b.beat->only.variant;
+            if (a.beat == b.beat || told || !together || !exclude(a.read->claim, b.read->claim)) continue;
             found.push_back(
                 {"claims.each-other", Severity::Warn, b.corner->id, b.beat->id, "words",
                  title(*b.corner) + ": the words say \"" + b.read->said + "\", and elsewhere \"" + a.read->said + "\"",

@@ -3,6 +3,7 @@
 
 #include "core/claims/claim_reader.h"
 #include "core/corner/fact_table.h"
+#include "core/guide/edition.h"
 #include "core/units/numbers.h"
 
 #include <algorithm>
@@ -83,6 +84,21 @@ void takeAdvice(ClaimSide& advice, const Claim& c, const ClaimCorner& corner) {
 
 } // namespace
 
+void takeAdvice(ClaimFacts& facts, const std::vector<std::vector<Advice>>& rows) {
+    const auto says = [](const Advice& a) { return !a.advised.empty(); };
+    if (std::none_of(rows.begin(), rows.end(), [&](const auto& of) { return std::any_of(of.begin(), of.end(), says); }))
+        return;
+    std::vector<std::pair<std::size_t, Claim>> advised;
+    {
+        const ClaimReader reader(facts);
+        for (std::size_t i = 0; i < rows.size(); ++i)
+            for (const auto& a : rows[i])
+                for (auto& c : reader.read(a.advised, facts.corners[i].number))
+                    if (c.stance != Stance::Other && c.stance != Stance::Negated) advised.emplace_back(i, std::move(c));
+    }
+    for (const auto& [i, c] : advised) takeAdvice(facts.corners[i].advice, c, facts.corners[i]);
+}
+
 ClaimFacts claimFactsOf(const Guide& g, const MeasuredCorners& measured, double lapS, double lengthM) {
     ClaimFacts all;
     if (std::isfinite(lapS) && lapS > 0) all.lapS = lapS;
@@ -98,19 +114,9 @@ ClaimFacts claimFactsOf(const Guide& g, const MeasuredCorners& measured, double 
                 out.references.push_back({r.label, r.kind, r.lateralM > 0 ? "left" : "right", at});
         all.corners.push_back(std::move(out));
     }
-    if (std::all_of(g.corners.begin(), g.corners.end(), [](const GuideCorner& c) {
-            return std::all_of(c.advice.begin(), c.advice.end(), [](const Advice& a) { return a.advised.empty(); });
-        }))
-        return all;
-    std::vector<std::pair<std::size_t, Claim>> advised;
-    {
-        const ClaimReader reader(all);
-        for (std::size_t i = 0; i < g.corners.size(); ++i)
-            for (const auto& a : g.corners[i].advice)
-                for (auto& c : reader.read(a.advised, g.corners[i].number))
-                    if (c.stance != Stance::Other && c.stance != Stance::Negated) advised.emplace_back(i, std::move(c));
-    }
-    for (const auto& [i, c] : advised) takeAdvice(all.corners[i].advice, c, all.corners[i]);
+    std::vector<std::vector<Advice>> rows;
+    for (const auto& c : g.corners) rows.push_back(adviceOn(c, g.edition.variant, conditionsIn(g)));
+    takeAdvice(all, rows);
     return all;
 }
 

@@ -16,21 +16,51 @@ bool fitsAsAdvice(Claim claim, const ClaimFacts& facts, int corner) {
     return claim.verdict == Verdict::Agrees;
 }
 
+/// By variant, of days that have advice of their own: it and the things beside the road, no fact.
+std::map<std::string, ClaimFacts> otherDaysOf(const Guide& g, const ClaimFacts& facts) {
+    std::map<std::string, ClaimFacts> out;
+    for (const auto& c : g.corners)
+        for (const auto& [variant, rows] : c.otherAdvice)
+            if (!holdsIn(variant, g.scene.conditions)) out.try_emplace(variant);
+    for (auto& [variant, day] : out) {
+        std::vector<std::vector<Advice>> rows;
+        for (const auto& c : g.corners) rows.push_back(adviceOn(c, variant, conditionsIn(g, variant)));
+        day.corners = facts.corners;
+        for (auto& c : day.corners) c.facts = {}, c.advice = {};
+        takeAdvice(day, rows);
+    }
+    return out;
+}
+
 } // namespace
 
 WholeLap wholeLap(const LapTrace& trace) { return {trace.lap.time.count(), trace.lengthM}; }
 
 GuideClaims::GuideClaims(const Guide& guide, const MeasuredCorners& measured, WholeLap lap)
     : facts_(std::make_unique<const ClaimFacts>(claimFactsOf(guide, measured, lap.timeS, lap.lengthM))),
-      reader_(*facts_), driven_(guide.scene.conditions) {}
+      otherDays_(otherDaysOf(guide, *facts_)), reader_(*facts_), driven_(guide.scene.conditions) {}
+
+bool GuideClaims::ofOtherDay(const Beat& beat) const { return !holdsIn(beat.only.variant, driven_); }
+
+const ClaimFacts& GuideClaims::facts(const Beat& beat) const {
+    const auto day = ofOtherDay(beat) ? otherDays_.find(beat.only.variant) : otherDays_.end();
+    return day == otherDays_.end() ? *facts_ : day->second;
+}
 
 std::vector<ReadClaim> GuideClaims::of(std::string_view text, const Beat& beat, const GuideCorner& corner) const {
     std::vector<ReadClaim> out;
-    if (!holdsIn(beat.only.variant, driven_)) return out;
+    const bool otherDay = ofOtherDay(beat);
+    if (otherDay && !otherDays_.count(beat.only.variant)) return out;
     for (auto& claim : reader_.read(text, corner.number)) {
         const int held = claim.about.value_or(corner.number);
-        if (held == corner.number) holdAgainst(claim, *facts_, corner.number, beat.atM);
-        if (claim.verdict == Verdict::Differs && fitsAsAdvice(claim, *facts_, held)) claim.verdict = Verdict::Agrees;
+        if (otherDay) {
+            holdAgainst(claim, facts(beat), held);
+            if (!claim.byAdvice) continue;
+        } else {
+            if (held == corner.number) holdAgainst(claim, *facts_, corner.number, beat.atM);
+            if (claim.verdict == Verdict::Differs && fitsAsAdvice(claim, *facts_, held))
+                claim.verdict = Verdict::Agrees;
+        }
         ReadClaim one{std::move(claim), {}, {}};
         one.said = std::string(codePoints(text, one.claim.from, one.claim.to));
         if (one.claim.verdict == Verdict::Differs)

@@ -5,6 +5,7 @@
 #include "core/lap/trace.h"
 #include "core/units/numbers.h"
 
+#include <map>
 #include <memory>
 
 namespace hl {
@@ -34,12 +35,15 @@ class GuideClaims {
     GuideClaims(const Guide& guide, const MeasuredCorners& measured, WholeLap lap);
 
     /// Of words as they are said, spoken at that beat's place. What may be meant as advice and fits it agrees. Words of
-    /// another day than the lap's have none that could be held against it.
+    /// another day than the lap's are held against what is advised for that day alone: nothing of it was measured.
     std::vector<ReadClaim> of(std::string_view text, const Beat& beat, const GuideCorner& corner) const;
     const ClaimFacts& facts() const { return *facts_; }
+    const ClaimFacts& facts(const Beat& beat) const; ///< what its words are held against
 
   private:
+    bool ofOtherDay(const Beat& beat) const;
     std::unique_ptr<const ClaimFacts> facts_;
+    std::map<std::string, ClaimFacts> otherDays_; ///< by variant, of those that have advice of their own
     ClaimReader reader_;
     Conditions driven_;
 };

@@ -97,13 +97,18 @@ void addAdvice(Advice& to, const Advice& more) {
 }
 
 /// One row a topic: what is said twice is said in one.
-void takeAdvice(GuideCorner& c, const Advice& a) {
-    const auto same =
-        std::find_if(c.advice.begin(), c.advice.end(), [&](const Advice& b) { return b.topic == a.topic; });
-    if (same == c.advice.end() || a.topic == Topic::Free)
-        c.advice.push_back(a);
+void takeAdvice(std::vector<Advice>& rows, const Advice& a) {
+    const auto same = std::find_if(rows.begin(), rows.end(), [&](const Advice& b) { return b.topic == a.topic; });
+    if (same == rows.end() || a.topic == Topic::Free)
+        rows.push_back(a);
     else
         addAdvice(*same, a);
+}
+
+void takeAdviceOf(const GuideCorner& other, GuideCorner& c) {
+    for (const auto& a : other.advice) takeAdvice(c.advice, a);
+    for (const auto& [variant, rows] : other.otherAdvice)
+        for (const auto& a : rows) takeAdvice(c.otherAdvice[variant], a);
 }
 
 } // namespace
@@ -145,7 +150,7 @@ Guide withCornerSplit(Guide g, CornerId corner, double atM, const Corner& before
     GuideCorner first = g.corners[*i], second = g.corners[*i];
     const bool apexFirst = first.apexM < atM;
     auto& plain = apexFirst ? second : first;
-    plain.name.clear(), plain.advice.clear();
+    plain.name.clear(), plain.advice.clear(), plain.otherAdvice.clear();
     first.endM = second.startM = atM;
     second.id = newId<CornerId>(g);
     second.number = first.number + 1;
@@ -171,7 +176,7 @@ Guide withCornersJoined(Guide g, CornerId corner, const Corner& joined) {
     c.endM = next.endM;
     if (c.name != next.name) c.name += (c.name.empty() || next.name.empty() ? "" : " / ") + next.name;
     c.consequence = std::max(c.consequence, next.consequence);
-    for (const auto& a : next.advice) takeAdvice(c, a);
+    takeAdviceOf(next, c);
     c.beats.insert(c.beats.end(), next.beats.begin(), next.beats.end());
     c.markers.insert(c.markers.end(), next.markers.begin(), next.markers.end());
     inRoadOrder(c);
@@ -213,7 +218,7 @@ Guide withCorners(Guide g, const std::vector<Corner>& corners) {
         auto& n = home(c.apexM);
         if (!n.id) n.id = c.id, n.more = c.more; // the first that comes home is the one that goes on
         n.consequence = std::max(n.consequence, c.consequence);
-        for (auto& a : c.advice) takeAdvice(n, a);
+        takeAdviceOf(c, n);
         if (n.name.empty()) n.name = c.name;
         for (auto& m : c.markers) home(metreOf(g, m).value_or(c.apexM)).markers.push_back(std::move(m));
         for (auto& b : c.beats) home(b.atM).beats.push_back(std::move(b));

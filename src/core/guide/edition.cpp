@@ -55,6 +55,13 @@ void keep(std::vector<Beat>& beats, const Guide& g, const Conditions& c) {
     for (auto& b : beats) b.only = {}, b.insteadOf = {};
 }
 
+/// A text that is said brings its own reference; what is left empty stays.
+void overAdvice(Advice& was, const Advice& now) {
+    over(was.advised, now.advised), over(was.picture, now.picture);
+    if (!now.lookFor.empty()) was.lookFor = now.lookFor, was.first = now.first;
+    if (!now.backup.empty()) was.backup = now.backup, was.second = now.second;
+}
+
 Outline withOneLook(Outline outline) {
     for (auto& part : outline) std::erase(part.sections, SectionKind::Detail);
     std::erase_if(outline, [](const OutlinePart& p) { return p.sections.empty(); });
@@ -112,8 +119,29 @@ bool holdsIn(std::string_view variant, const Conditions& c) {
     return variant == "cold" && c.tyres == Tyres::Cold;
 }
 
-Conditions conditionsIn(const Guide& g) {
-    const auto* v = g.edition.variant.empty() ? nullptr : variantNamed(g, g.edition.variant);
+std::vector<Advice> adviceOn(const GuideCorner& c, std::string_view made, const Conditions& day) {
+    auto all = c.advice;
+    const auto take = [&](const std::vector<Advice>& rows) {
+        for (const auto& row : rows) {
+            const auto same =
+                std::find_if(all.begin(), all.end(), [&](const Advice& a) { return a.topic == row.topic; });
+            if (same == all.end() || row.topic == Topic::Free)
+                all.push_back(row);
+            else
+                overAdvice(*same, row);
+        }
+    };
+    for (const auto& [variant, rows] : c.otherAdvice)
+        if (variant != made && holds(variant, made, day)) take(rows);
+    // What was asked for has the last word.
+    if (const auto rows = c.otherAdvice.find(std::string(made)); rows != c.otherAdvice.end()) take(rows->second);
+    return all;
+}
+
+Conditions conditionsIn(const Guide& g) { return conditionsIn(g, g.edition.variant); }
+
+Conditions conditionsIn(const Guide& g, std::string_view variant) {
+    const auto* v = variant.empty() ? nullptr : variantNamed(g, variant);
     return v ? under(g.scene.conditions, v->conditions) : g.scene.conditions;
 }
 
@@ -137,6 +165,7 @@ Guide asEdition(Guide g) {
     for (auto& l : g.furtherLaps) keep(l.beats, g, conditions);
     for (auto& c : g.corners) {
         keep(c.beats, g, conditions);
+        c.advice = adviceOn(c, g.edition.variant, conditions), c.otherAdvice.clear();
         std::erase_if(c.markers, [&](const Marker& m) { return !belongs(m.only, g.edition, conditions); });
         for (auto& m : c.markers) m.only = {};
     }
@@ -187,7 +216,8 @@ Guide withoutVariant(Guide g, std::string_view key) {
     const auto only = [key](const auto& x) { return x.only.variant == key; };
     for (auto& s : g.sectionWords) std::erase_if(s.beats, only);
     for (auto& l : g.furtherLaps) std::erase_if(l.beats, only);
-    for (auto& c : g.corners) std::erase_if(c.beats, only), std::erase_if(c.markers, only);
+    for (auto& c : g.corners)
+        std::erase_if(c.beats, only), std::erase_if(c.markers, only), c.otherAdvice.erase(std::string(key));
     if (g.edition.variant == key) g.edition.variant.clear();
     return g;
 }

@@ -21,6 +21,11 @@ bool isSaid(const Guide& g, const Beat& beat);
 /// The day, as the edition has it.
 Conditions conditionsIn(const Guide& g);
 
+/// Advice of a corner as it stands on such a day, made for that variant (empty: none of its own).
+std::vector<Advice> adviceOn(const GuideCorner& corner, std::string_view variant, const Conditions& day);
+/// The day of a variant: the guide's, with what is otherwise. Empty: the guide's.
+Conditions conditionsIn(const Guide& g, std::string_view variant);
+
 /// The guide of its edition, plain: what does not belong to it is gone, conditions and car are those of its variant. A
 /// basic one has one look at each corner and basic numbers. The same again when done twice.
 Guide asEdition(Guide g);

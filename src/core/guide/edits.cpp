@@ -17,22 +17,30 @@ template <class Change> Guide changedCorner(Guide g, CornerId id, Change change)
 
 } // namespace
 
-Guide withAdvice(Guide g, CornerId corner, Advice advice) {
+Guide withAdvice(Guide g, CornerId corner, Advice advice, const std::string& variant) {
     const auto* there = cornerWith(g, corner);
     if (!there) return g;
-    const auto old = std::find_if(there->advice.begin(), there->advice.end(),
-                                  [&](const Advice& a) { return a.topic == advice.topic; });
-    const bool fresh = old == there->advice.end();
+    const auto of = [&](std::vector<Advice>& rows) {
+        return std::find_if(rows.begin(), rows.end(), [&](const Advice& a) { return a.topic == advice.topic; });
+    };
+    auto rows = variant.empty() ? there->advice : std::vector<Advice>();
+    if (const auto own = there->otherAdvice.find(variant); own != there->otherAdvice.end()) rows = own->second;
+    const auto row = of(rows);
+    const bool fresh = row == rows.end();
     // What a text newly says decides which reference it means.
-    if (fresh || old->lookFor != advice.lookFor) advice.first = referenceNamed(g, advice.lookFor, there->turnInM);
-    if (fresh || old->backup != advice.backup) advice.second = referenceNamed(g, advice.backup, there->turnInM);
+    if (fresh || row->lookFor != advice.lookFor) advice.first = referenceNamed(g, advice.lookFor, there->turnInM);
+    if (fresh || row->backup != advice.backup) advice.second = referenceNamed(g, advice.backup, there->turnInM);
+    if (fresh)
+        rows.push_back(std::move(advice));
+    else
+        *row = std::move(advice);
     return changedCorner(std::move(g), corner, [&](GuideCorner& c) {
-        const auto row =
-            std::find_if(c.advice.begin(), c.advice.end(), [&](const Advice& a) { return a.topic == advice.topic; });
-        if (row != c.advice.end())
-            *row = std::move(advice);
+        if (variant.empty()) return void(c.advice = std::move(rows));
+        std::erase_if(rows, [](const Advice& a) { return a == Advice{a.topic, {}, {}, {}}; });
+        if (rows.empty())
+            c.otherAdvice.erase(variant);
         else
-            c.advice.push_back(std::move(advice));
+            c.otherAdvice[variant] = std::move(rows);
     });
 }
 

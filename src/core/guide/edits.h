@@ -8,8 +8,9 @@
 
 namespace hl {
 
-Guide withAdvice(Guide g, CornerId corner,
-                 Advice advice); ///< replaces the row of the same topic; texts find their references
+/// Replaces the row of the same topic, of every day or of that variant; texts find their references. A variant's row
+/// that says nothing goes.
+Guide withAdvice(Guide g, CornerId corner, Advice advice, const std::string& variant = {});
 Guide withCornerName(Guide g, CornerId corner, std::string name);
 Guide withConsequence(Guide g, CornerId corner, int rating); ///< clamped to 0..3
 Guide withTie(Guide g, ClockTie tie);

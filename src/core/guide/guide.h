@@ -18,6 +18,7 @@
 #include "core/take/take.h"
 #include "core/units/speed_unit.h"
 
+#include <map>
 #include <string>
 #include <vector>
 
@@ -120,6 +121,8 @@ struct SetShot {
 struct GuideCorner : Corner {
     int consequence = 0; ///< 0 not rated, 1 (run-off, harmless) .. 3 (wall or worse)
     std::vector<Advice> advice;
+    /// By the key of a variant: what is advised otherwise on such a day. What a row leaves empty is as on every day.
+    std::map<std::string, std::vector<Advice>> otherAdvice = {};
     std::vector<Beat> beats;
     std::vector<Marker> markers;
     std::vector<SetShot> shots = {}; ///< in road order

@@ -25,7 +25,7 @@ GuideChange changeBetween(const Guide& a, const Guide& b) {
     c.markers = differs(
         a, b, [](const GuideCorner& x) -> const auto& { return x.markers; });
     c.advice = a.references != b.references ||
-               differs(a, b, [](const GuideCorner& x) { return std::pair(x.advice, x.consequence); });
+               differs(a, b, [](const GuideCorner& x) { return std::tie(x.advice, x.otherAdvice, x.consequence); });
     c.format = a.cutWish != b.cutWish || a.outline != b.outline || a.showings != b.showings ||
                a.frameRate != b.frameRate || a.loudnessLufs != b.loudnessLufs || a.school != b.school ||
                a.wordTimes != b.wordTimes || a.variants != b.variants || a.edition != b.edition;

@@ -228,17 +228,20 @@ class Examiner {
         const auto& c = g_.corners[i];
         const auto here = at("corners", i);
         beats(c.beats, here);
-        std::set<Topic> topics;
-        for (std::size_t k = 0; k < c.advice.size(); ++k) {
-            const auto& a = c.advice[k];
-            if (a.topic != Topic::Free && !topics.insert(a.topic).second)
-                tell(at(here + ".advice", k, "topic"), "\"" + std::string(key(a.topic)) + "\" stands twice",
-                     "one row a topic");
-            known(a.first, at(here + ".advice", k, "first"));
-            known(a.second, at(here + ".advice", k, "second"));
-        }
+        advice(c.advice, here + ".advice");
+        for (const auto& [variant, rows] : c.otherAdvice) advice(rows, here + ".advice_in." + variant);
         for (std::size_t k = 0; k < c.shots.size(); ++k) setShot(c.shots[k], at(here + ".shots", k));
         for (std::size_t k = 0; k < c.markers.size(); ++k) marker(c.markers[k], at(here + ".markers", k));
+    }
+    void advice(const std::vector<Advice>& rows, const std::string& here) {
+        std::set<Topic> topics;
+        for (std::size_t k = 0; k < rows.size(); ++k) {
+            const auto& a = rows[k];
+            if (a.topic != Topic::Free && !topics.insert(a.topic).second)
+                tell(at(here, k, "topic"), "\"" + std::string(key(a.topic)) + "\" stands twice", "one row a topic");
+            known(a.first, at(here, k, "first"));
+            known(a.second, at(here, k, "second"));
+        }
     }
     void setShot(const SetShot& s, const std::string& here) {
         metres(s.atM, here + ".at_m"), metres(s.toM, here + ".to_m");

@@ -14,17 +14,11 @@ constexpr TaskKind kReading{"read the film's sound", Lane::Sound}, kSlowing{"slo
 
 } // namespace
 
-PlaySound::PlaySound(Desk& desk) : desk_(desk), out_(soundOutOfThisMachine()) {
-    constexpr int kRestMs = 250;
-    rest_.setSingleShot(true);
-    rest_.setInterval(kRestMs);
-    connect(&rest_, &QTimer::timeout, this, &PlaySound::mixWhenStale);
-}
+PlaySound::PlaySound(Desk& desk) : desk_(desk), out_(soundOutOfThisMachine()) {}
 PlaySound::~PlaySound() = default;
 
 void PlaySound::begin() {
     out_->stop();
-    rest_.stop();
     film_.reset(), guide_.reset(), slowed_.clear();
     stale_ = true;
     desk_.tasks().start(
@@ -36,8 +30,10 @@ void PlaySound::begin() {
         });
 }
 
-void PlaySound::cutChanged() { stale_ = true; }
-void PlaySound::mixWhenAtRest() { rest_.start(); }
+void PlaySound::cutChanged() {
+    stale_ = true;
+    desk_.tasks().drop(kMixing.name); // of a cut that is no more; it would hold up the one who types
+}
 
 void PlaySound::mixWhenStale() {
     if (!film_ || !stale_ || desk_.cut().sections.empty()) return;

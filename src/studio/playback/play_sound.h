@@ -6,7 +6,7 @@
 #include "studio/playback/sound_out.h"
 
 #include <map>
-#include <QTimer>
+#include <QObject>
 
 namespace hl {
 
@@ -18,7 +18,6 @@ class PlaySound : public QObject {
     void begin();                           ///< another guide's film
     void cutChanged();                      ///< the mix is of an older cut
     void mixWhenStale();                    ///< while the guide is on screen
-    void mixWhenAtRest();                   ///< the same, once the cut has not changed for a moment
     void playFilm(double atS, double pace); ///< at its own pitch whatever the pace
     void playGuide(double atS);
     void stop();
@@ -34,7 +33,6 @@ class PlaySound : public QObject {
     std::shared_ptr<const Sound> film_, guide_;
     std::map<int, std::shared_ptr<const Sound>> slowed_; ///< by pace in percent; null while it is made
     bool stale_ = true;
-    QTimer rest_;
 };
 
 } // namespace hl

@@ -56,7 +56,15 @@ Player::Player(Desk& desk, QObject* parent)
     connect(&desk_, &Desk::cutChanged, this, [this] {
         guideS_ = std::min(guideS_, length());
         sound_.cutChanged();
-        if (mode_ == Mode::Guide) sound_.mixWhenAtRest();
+        const bool typing = rest_.isActive();
+        if (mode_ == Mode::Guide) rest_.start();
+        if (!typing) show(); // else when the hands rest: the plan comes first
+    });
+    constexpr int kRestMs = 250;
+    rest_.setSingleShot(true);
+    rest_.setInterval(kRestMs);
+    connect(&rest_, &QTimer::timeout, this, [this] {
+        if (mode_ == Mode::Guide) sound_.mixWhenStale();
         show();
     });
     connect(&desk_, &Desk::labelsChanged, this, &Player::pictureReady);
@@ -68,6 +76,7 @@ Player::Player(Desk& desk, QObject* parent)
 
 void Player::openFilm() {
     pause();
+    rest_.stop();
     guideS_ = 0;
     loop_.reset();
     pictures_ = {};
@@ -119,8 +128,9 @@ Live Player::live() const {
 void Player::show() {
     if (!desk_.isOpen()) return;
     if (mode_ == Mode::Guide) footageS_ = seconds(momentAt(desk_.cut(), at<GuideTime>(guideS_)).footage);
+    // Pictures are not made while somebody types: making them would hold up the plan.
     const bool between =
-        mode_ == Mode::Guide &&
+        mode_ == Mode::Guide && !rest_.isActive() &&
         wantsBetween(desk_.cut(), at<GuideTime>(guideS_), desk_.guide().frameRate, desk_.session().videoInfo.frameRate);
     source_->want(footageS_, playing(), between);
     pictures_ = mode_ == Mode::Guide ? picturesAt(stage(), desk_.cut(), at<GuideTime>(guideS_)) : Pictures{};

@@ -75,6 +75,7 @@ class Player : public QObject {
     StillInPicture still_;
     Pictures pictures_; ///< that are seen at the playhead
     QTimer timer_;
+    QTimer rest_; ///< runs while the cut has changed a moment ago
     std::function<double()> clock_;
     double guideS_ = 0, footageS_ = 0, startedAt_ = 0, pace_ = 1;
     double clockAtStart_ = 0;

@@ -41,10 +41,15 @@ StretchView::StretchView(Desk& desk, Player& player, QWidget* parent) : QWidget(
     setObjectName(QStringLiteral("stretch"));
     setMinimumHeight(214);
     setAccessibleName(tr("Where the guide spends its time: guide time above, the road below"));
-    const auto changed = [this] { stale_ = true, update(); };
-    connect(&desk_, &Desk::cutChanged, this, changed);
+    const auto changed = [this] {
+        stale_ = true;
+        isVisible() ? askForPainting() : update();
+    };
+    connect(&desk_, &Desk::cutChanged, this, [this, changed] { isVisible() && width() > 0 ? paintAnew() : changed(); });
     connect(&desk_, &Desk::labelsChanged, this, changed);
-    connect(&desk_, &Desk::changed, this, changed);
+    connect(&desk_, &Desk::changed, this, [this, changed] {
+        if (desk_.cutIsOfThisGuide()) changed(); // else it is painted when the cut is there
+    });
     connect(&desk_, &Desk::cornerChosen, this, changed);
     connect(&player_, &Player::moved, this, [this] { update(); });
 }
@@ -90,11 +95,11 @@ void StretchView::paintSection(QPainter& p, const Span& s, const Section& sectio
         band.closeSubpath();
         QColor colour(colourOf(x, run));
         if (run) { // the second run is an outline, so that it does not muddy the first
-            p.setPen(QPen(colour, 1.5, Qt::DashLine));
+            p.setPen(QPen(colour, 0, Qt::DashLine));
             p.setBrush(Qt::NoBrush);
         } else {
             colour.setAlpha(x.beat ? 105 : 45);
-            p.setPen(QPen(QColor(look::kMarsh900), 1));
+            p.setPen(Qt::NoPen);
             p.setBrush(colour);
         }
         p.drawPath(band);
@@ -201,15 +206,18 @@ void StretchView::paintEvent(QPaintEvent*) {
     QPainter p(this);
     p.fillRect(rect(), QColor(look::kMarsh800));
     const bool fits = still_.deviceIndependentSize().toSize() == size();
-    if ((stale_ || !fits) && !asked_) {
-        asked_ = true;
-        QTimer::singleShot(0, this, &StretchView::paintAnew);
-    }
+    if (stale_ || !fits) askForPainting();
     if (!fits) return;
     p.drawPixmap(0, 0, still_);
     const auto s = span();
     if (s.walk) paintNow(p, s);
     if (s.walk && drag_) paintDrag(p, s);
+}
+
+void StretchView::askForPainting() {
+    if (asked_) return;
+    asked_ = true;
+    QTimer::singleShot(0, this, &StretchView::paintAnew);
 }
 
 void StretchView::paintAnew() {

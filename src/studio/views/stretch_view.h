@@ -13,6 +13,7 @@ class StretchView : public QWidget {
     Q_OBJECT
   public:
     StretchView(Desk& desk, Player& player, QWidget* parent = nullptr);
+    bool showsThisCut() const { return !stale_ && desk_.cutIsOfThisGuide(); }
 
   protected:
     void paintEvent(QPaintEvent*) override;
@@ -26,6 +27,7 @@ class StretchView : public QWidget {
         const Section *walk = nullptr, *run = nullptr;
     };
     Span span() const;
+    void askForPainting();
     void paintAnew();
     void paintStill(QPainter& p) const;
     void paintLegend(QPainter& p) const;

@@ -1,9 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/stations/corners/corner_page.h"
 
+#include "core/guide/edition.h"
 #include "studio/stations/corners/corner_sheet.h"
 #include "studio/stations/corners/facts_view.h"
 #include "studio/stations/corners/lap_view.h"
+#include "studio/views/edition_menu.h"
 #include "studio/widgets/style.h"
 
 #include <QFileDialog>
@@ -14,7 +16,8 @@ namespace hl {
 
 CornerPage::CornerPage(Desk& desk, Player& player, QWidget* parent)
     : QWidget(parent), desk_(desk), head_(new CornerHead(desk, player)), views_(new QStackedWidget),
-      switch_(new QButtonGroup(this)), besideButton_(new QPushButton(tr("Laps beside"))), besideMenu_(new QMenu(this)) {
+      switch_(new QButtonGroup(this)), sheet_(new CornerSheet(desk)), dayButton_(new QPushButton),
+      besideButton_(new QPushButton(tr("Laps beside"))), dayMenu_(new QMenu(this)), besideMenu_(new QMenu(this)) {
     setObjectName(QStringLiteral("sheet"));
     setAttribute(Qt::WA_StyledBackground);
     auto* column = new QVBoxLayout(this);
@@ -39,13 +42,21 @@ CornerPage::CornerPage(Desk& desk, Player& player, QWidget* parent)
     besideButton_->setProperty("role", QStringLiteral("leaf"));
     besideButton_->setAccessibleName(tr("Put one or two other laps beside this one"));
     besideButton_->setMenu(besideMenu_);
+    dayButton_->setObjectName(QStringLiteral("adviceDay"));
+    dayButton_->setProperty("role", QStringLiteral("leaf"));
+    dayButton_->setToolTip(tr("For which day the sheet advises; what is not said for it alone is as on every day"));
+    dayButton_->setMenu(dayMenu_);
+    row->addWidget(dayButton_);
     row->addWidget(besideButton_);
     column->addLayout(row);
-    views_->addWidget(new CornerSheet(desk));
+    views_->addWidget(sheet_);
     views_->addWidget(new FactsView(desk, player));
     views_->addWidget(new LapView(desk, player));
     column->addWidget(views_, 1);
     connect(switch_, &QButtonGroup::idClicked, this, &CornerPage::showView);
+    connect(dayMenu_, &QMenu::aboutToShow, this, &CornerPage::fillDays);
+    connect(sheet_, &CornerSheet::dayChosen, this, &CornerPage::tellDay);
+    connect(&desk_, &Desk::opened, this, [this] { sheet_->adviseFor({}); });
     connect(besideMenu_, &QMenu::aboutToShow, this, &CornerPage::fillBeside);
     connect(&desk_, &Desk::besideChanged, this, [this] {
         besideButton_->setText(desk_.beside().empty() ? tr("Laps beside") : tr("%1 beside").arg(desk_.beside().size()));
@@ -56,6 +67,24 @@ CornerPage::CornerPage(Desk& desk, Player& player, QWidget* parent)
 void CornerPage::showView(int view) {
     views_->setCurrentIndex(view);
     switch_->button(view)->setChecked(true);
+    tellDay();
+}
+
+void CornerPage::tellDay() {
+    const auto day = sheet_->day().empty() ? tr("every day") : variantText(desk_.guide(), sheet_->day());
+    dayButton_->setText(tr("Advised %1").arg(day));
+    dayButton_->setAccessibleName(tr("Advised %1. Choose for which day the sheet advises").arg(day));
+    dayButton_->setVisible(views_->currentWidget() == sheet_);
+}
+
+void CornerPage::fillDays() {
+    dayMenu_->clear();
+    if (!desk_.isOpen()) return;
+    const auto day = [this](const QString& text, const std::string& key) {
+        addChoice(*dayMenu_, text, sheet_->day() == key, [this, key] { sheet_->adviseFor(key); });
+    };
+    day(tr("every day"), {});
+    for (const auto& v : variantsOf(desk_.guide())) day(variantText(desk_.guide(), v.key), v.key);
 }
 
 void CornerPage::chooseBeside() { besideButton_->showMenu(); }

@@ -7,6 +7,8 @@
 
 namespace hl {
 
+class CornerSheet;
+
 /// The corner station's desk: the head of the corner and under it the sheet, every fact, or the whole lap.
 class CornerPage : public QWidget {
     Q_OBJECT
@@ -19,12 +21,15 @@ class CornerPage : public QWidget {
 
   private:
     void fillBeside();
+    void fillDays();
+    void tellDay();
     Desk& desk_;
     CornerHead* head_;
     QStackedWidget* views_;
     QButtonGroup* switch_;
-    QPushButton* besideButton_;
-    QMenu* besideMenu_;
+    CornerSheet* sheet_;
+    QPushButton *dayButton_, *besideButton_;
+    QMenu *dayMenu_, *besideMenu_;
 };
 
 } // namespace hl

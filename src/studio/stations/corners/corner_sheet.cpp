@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/stations/corners/corner_sheet.h"
 
+#include "core/guide/edition.h"
 #include "core/judge/advice_for.h"
 #include "core/words/draft.h"
 #include "picture/tokens.h"
@@ -20,19 +21,25 @@ namespace {
 
 enum Column { Driven, Advised, Look, Backup };
 
-const Advice* adviceOf(const GuideCorner& c, Topic t) {
-    const auto a = std::find_if(c.advice.begin(), c.advice.end(), [t](const Advice& x) { return x.topic == t; });
-    return a == c.advice.end() ? nullptr : &*a;
+const Advice* adviceOf(const std::vector<Advice>& rows, Topic t) {
+    const auto a = std::find_if(rows.begin(), rows.end(), [t](const Advice& x) { return x.topic == t; });
+    return a == rows.end() ? nullptr : &*a;
 }
 
-/// Empty advice reads "same" and is edited as empty.
+/// Shows what holds when nothing is said, and is edited as empty.
 class AdvisedItem : public QTableWidgetItem {
   public:
-    using QTableWidgetItem::QTableWidgetItem;
+    AdvisedItem(const std::string& own, QString otherwise)
+        : QTableWidgetItem(QString::fromStdString(own)), otherwise_(std::move(otherwise)) {
+        if (own.empty()) setForeground(QColor(look::kInkQuiet));
+    }
     QVariant data(int role) const override {
         const auto value = QTableWidgetItem::data(role);
-        return role == Qt::DisplayRole && value.toString().isEmpty() ? QVariant(QObject::tr("same")) : value;
+        return role == Qt::DisplayRole && value.toString().isEmpty() ? QVariant(otherwise_) : value;
     }
+
+  private:
+    QString otherwise_;
 };
 
 } // namespace
@@ -85,39 +92,62 @@ void CornerSheet::resizeEvent(QResizeEvent* e) {
     });
 }
 
+void CornerSheet::adviseFor(const std::string& variant) {
+    day_ = variant;
+    table_->horizontalHeaderItem(Advised)->setToolTip(tr("Empty means the same as driven, or as on every day"));
+    refresh();
+    emit dayChosen();
+}
+
+const std::vector<Advice>& CornerSheet::ownRows(const GuideCorner& c) const {
+    static const std::vector<Advice> none;
+    if (day_.empty()) return c.advice;
+    const auto own = c.otherAdvice.find(day_);
+    return own == c.otherAdvice.end() ? none : own->second;
+}
+
 void CornerSheet::refresh() {
     const auto* c = desk_.chosen();
-    const auto* f = desk_.factsOf(desk_.corner());
     if (!c) return;
+    if (!day_.empty() && !variantNamed(desk_.guide(), day_)) return adviseFor({}); // it was taken away
     filling_ = true;
     study_->setText(studyText(desk_.session(), desk_.guide(), c->id));
     topics_.clear();
     for (const Topic t : kTopics)
         if (t != Topic::Free) topics_ << t;
     table_->setRowCount(static_cast<int>(topics_.size()));
-    for (int row = 0; row < topics_.size(); ++row) {
-        const auto* a = adviceOf(*c, topics_[row]);
-        table_->setVerticalHeaderItem(row, new QTableWidgetItem(topicName(topics_[row])));
-        const auto words =
-            QString::fromStdString(f ? drivenText(topics_[row], *c, *f, desk_.speedUnit()) : std::string());
-        auto* driven = new QTableWidgetItem(!words.isEmpty() ? words : (f ? tr("not measured") : tr("being measured")));
-        if (words.isEmpty()) driven->setForeground(QColor(look::kInkQuiet));
-        driven->setFlags(Qt::ItemIsEnabled | Qt::ItemIsSelectable);
-        table_->setItem(row, Driven, driven);
-        auto* advised = new AdvisedItem(a ? QString::fromStdString(a->advised) : QString());
-        if (a && !a->advised.empty()) {
-            advised->setBackground(QColor(look::kLampPaper));
-            advised->setForeground(QColor(look::kLampInk));
-            advised->setFont(look::text(14, look::Weight::Heavy));
-        }
-        if (!a || a->advised.empty()) advised->setForeground(QColor(look::kInkQuiet));
-        advised->setToolTip(tr("Empty means the same as driven"));
-        table_->setItem(row, Advised, advised);
-        table_->setItem(row, Look, new QTableWidgetItem(a ? QString::fromStdString(a->lookFor) : QString()));
-        table_->setItem(row, Backup, new QTableWidgetItem(a ? QString::fromStdString(a->backup) : QString()));
-    }
+    const auto thatDay = day_.empty() ? std::vector<Advice>() : adviceOn(*c, day_, conditionsIn(desk_.guide(), day_));
+    for (int row = 0; row < topics_.size(); ++row) fillRow(row, *c, thatDay);
     table_->resizeRowsToContents();
     filling_ = false;
+}
+
+void CornerSheet::fillRow(int row, const GuideCorner& c, const std::vector<Advice>& thatDay) {
+    const auto topic = topics_[row];
+    const auto* f = desk_.factsOf(desk_.corner());
+    table_->setVerticalHeaderItem(row, new QTableWidgetItem(topicName(topic)));
+    const auto words = QString::fromStdString(f ? drivenText(topic, c, *f, desk_.speedUnit()) : std::string());
+    auto* driven = new QTableWidgetItem(!words.isEmpty() ? words : (f ? tr("not measured") : tr("being measured")));
+    if (words.isEmpty()) driven->setForeground(QColor(look::kInkQuiet));
+    driven->setFlags(Qt::ItemIsEnabled | Qt::ItemIsSelectable);
+    table_->setItem(row, Driven, driven);
+    const auto *own = adviceOf(ownRows(c), topic), *holds = adviceOf(thatDay, topic);
+    const auto put = [&](Column column, std::string Advice::*what, const QString& nothing) {
+        const auto text = own ? own->*what : std::string();
+        const auto otherwise = holds && !(holds->*what).empty() ? QString::fromStdString(holds->*what) : nothing;
+        auto* item = new AdvisedItem(text, otherwise);
+        table_->setItem(row, column, item);
+        return item;
+    };
+    auto* advised = put(Advised, &Advice::advised, tr("same"));
+    if (own && !own->advised.empty()) {
+        advised->setBackground(QColor(look::kLampPaper));
+        advised->setForeground(QColor(look::kLampInk));
+        advised->setFont(look::text(14, look::Weight::Heavy));
+    }
+    advised->setToolTip(day_.empty() ? tr("Empty means the same as driven") : tr("Empty means as on every day"));
+    put(Look, &Advice::lookFor, {});
+    put(Backup, &Advice::backup, {});
 }
 
 /// A finding becomes what people are told to do instead; what to look for stays.
@@ -128,11 +158,11 @@ void CornerSheet::advise(const QString& link) {
     if (!c || i >= faults.size()) return;
     const auto p = adviceFor(faults[i]);
     if (!p) return;
-    const auto* old = adviceOf(*c, p->topic);
+    const auto* old = adviceOf(ownRows(*c), p->topic);
     Advice advice = old ? *old : Advice{p->topic, {}, {}, {}};
     advice.advised = p->advised;
     desk_.edit({tr("Advice for %1").arg(topicName(p->topic)).toStdString(),
-                [n = c->id, advice](Guide g) { return withAdvice(std::move(g), n, advice); }});
+                [n = c->id, advice, day = day_](Guide g) { return withAdvice(std::move(g), n, advice, day); }});
 }
 
 void CornerSheet::take(int row, int) {
@@ -141,12 +171,12 @@ void CornerSheet::take(int row, int) {
     const auto cell = [&](Column k) {
         return table_->item(row, k)->data(Qt::EditRole).toString().trimmed().toStdString();
     };
-    const auto* old = adviceOf(*c, topics_[row]);
+    const auto* old = adviceOf(ownRows(*c), topics_[row]);
     Advice advice = old ? *old : Advice{topics_[row], {}, {}, {}};
     advice.advised = cell(Advised), advice.lookFor = cell(Look), advice.backup = cell(Backup);
-    if (old && *old == advice) return;
+    if (old ? *old == advice : advice == Advice{topics_[row], {}, {}, {}}) return;
     desk_.edit({tr("Advice for %1").arg(topicName(advice.topic)).toStdString(),
-                [id = c->id, advice](Guide g) { return withAdvice(std::move(g), id, advice); }});
+                [id = c->id, advice, day = day_](Guide g) { return withAdvice(std::move(g), id, advice, day); }});
 }
 
 } // namespace hl

@@ -176,16 +176,16 @@ void BeatsTable::refresh() {
     table_->setRowCount(static_cast<int>(c->beats.size()));
     for (int row = 0; row < table_->rowCount(); ++row) {
         const auto& b = c->beats[static_cast<std::size_t>(row)];
-        auto* at = new QTableWidgetItem(QString::number(std::lround(b.atM)) + QStringLiteral(" m"));
-        at->setData(Qt::UserRole, b.id.value);
-        table_->setItem(row, At, at);
-        table_->setItem(row, Words, new QTableWidgetItem(QString::fromStdString(b.words)));
-        table_->setItem(row, Cue, new QTableWidgetItem(QString::fromStdString(b.cue)));
-        for (const int k : {static_cast<int>(Spoken_), static_cast<int>(Picture)}) {
+        for (int k = 0; k < table_->columnCount(); ++k) {
+            if (table_->item(row, k)) continue;
             auto* item = new QTableWidgetItem;
-            item->setFlags(Qt::ItemIsEnabled | Qt::ItemIsSelectable);
+            if (k == Spoken_ || k == Picture) item->setFlags(Qt::ItemIsEnabled | Qt::ItemIsSelectable);
             table_->setItem(row, k, item);
         }
+        table_->item(row, At)->setText(QString::number(std::lround(b.atM)) + QStringLiteral(" m"));
+        table_->item(row, At)->setData(Qt::UserRole, b.id.value);
+        table_->item(row, Words)->setText(QString::fromStdString(b.words));
+        table_->item(row, Cue)->setText(QString::fromStdString(b.cue));
     }
     filling_ = false;
     lit_ = {};
@@ -215,7 +215,6 @@ void BeatsTable::refreshTimes() {
                     table_->item(row, Picture)->setText(paceText(paceOver(s, w)) + (b ? pictureText(*b) : QString()));
                 }
     }
-    table_->resizeRowsToContents();
     QTimer::singleShot(0, table_, &QTableWidget::resizeRowsToContents); // once the columns have their width
     filling_ = false;
     light();

@@ -131,6 +131,7 @@ void ScriptPage::resizeEvent(QResizeEvent* e) {
 
 /// Heights follow the words; headings go from edge to edge.
 void ScriptPage::layRows() {
+    if (!isVisible()) return; // they are laid when it is shown
     summary_->setText(model_->summary());
     const int words = table_->viewport()->width() - kAtWidth - kCueWidth - kTimeWidth;
     for (int r = 0; r < model_->rowCount(); ++r) {

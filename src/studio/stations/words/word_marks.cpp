@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/stations/words/word_marks.h"
 
+#include "core/guide/edition.h"
 #include "picture/tokens.h"
 
 #include <algorithm>
@@ -88,11 +89,12 @@ QString evidenceOf(const WordMark& m) {
 }
 
 QString correctedWords(const Desk& desk, BeatId beat, const QString& typed, const WordMark& mark) {
+    const auto* b = beatWith(desk.guide(), beat);
     const auto* c = cornerOf(desk.guide(), beat);
-    if (!c || !desk.look().claims) return {};
+    if (!b || !c || !desk.look().claims) return {};
     const auto bytes = typed.toStdString();
     const auto said = saidOf(desk, beat, bytes);
-    const auto now = corrected(said.text, mark.read.claim, desk.look().claims->facts(), c->number);
+    const auto now = corrected(said.text, mark.read.claim, desk.look().claims->facts(*b), c->number);
     if (!now || *now == said.text) return {};
     // What is the same on both sides stays as it was typed, live values too.
     const auto most = std::min(now->size(), said.text.size());
@@ -117,18 +119,23 @@ void correctWords(Desk& desk, BeatId beat, const WordMark& mark, BeatText in) {
 }
 
 void makeAdvice(Desk& desk, BeatId beat, const WordMark& mark) {
+    const auto* b = beatWith(desk.guide(), beat);
     const auto* c = cornerOf(desk.guide(), beat);
     const auto topic = topicOf(mark.read.claim);
-    if (!c || !topic || !canBeAdvice(mark)) return;
+    if (!b || !c || !topic || !canBeAdvice(mark)) return;
+    // Words of another day are advice of that day.
+    const auto day = holdsIn(b->only.variant, desk.guide().scene.conditions) ? std::string() : b->only.variant;
+    const auto own = c->otherAdvice.find(day);
+    const auto& rows = day.empty() ? c->advice : own == c->otherAdvice.end() ? std::vector<Advice>() : own->second;
     Advice row;
     row.topic = *topic;
-    for (const auto& a : c->advice)
+    for (const auto& a : rows)
         if (a.topic == *topic) row = a;
     // Advice that says otherwise is replaced; what else stands there stays.
     const bool other = mark.read.claim.byAdvice || row.advised.empty();
     row.advised = other ? mark.read.said : row.advised + ", " + mark.read.said;
-    desk.edit(
-        {tr("Make it advice").toStdString(), [id = c->id, row](Guide g) { return withAdvice(std::move(g), id, row); }});
+    desk.edit({tr("Make it advice").toStdString(),
+               [id = c->id, row, day](Guide g) { return withAdvice(std::move(g), id, row, day); }});
 }
 
 void leaveClaim(Desk& desk, BeatId beat, const WordMark& mark, const QString& why) {
