@@ -1,12 +1,15 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // demo: everything made up, from the film to a shelf with guides in different states.
 #include "command/verbs.h"
+#include "core/guide/beat_edits.h"
 #include "core/guide/edits.h"
+#include "core/guide/format.h"
 #include "core/guide/scene_edits.h"
 #include "jobs/bring_in.h"
 #include "jobs/shelf.h"
 #include "standins/demo.h"
 #include "standins/demo_shelf.h"
+#include "store/format_file.h"
 #include "store/guide_file.h"
 
 #include <memory>
@@ -65,11 +68,25 @@ SetupSheet clubSheet() {
     return sheet;
 }
 
+/// A race on a kart ring: three laps that the film shows, two of them told as they went.
+Guide inTraffic(Guide g) {
+    constexpr std::pair<int, const char*> kTold[] = {
+        {1, "Everybody is close together. Stay in the middle and leave nobody room on the inside."},
+        {2, "Room at last. Look ahead and drive your own line."},
+        {3, "He defends now. Let him turn in first, and be straight before he is."}};
+    if (const auto format = formatNamed("laps-in-traffic")) g = withFormat(std::move(g), *format);
+    const double atM = g.corners[g.corners.size() / 3].startM;
+    for (const auto& [lap, words] : kTold)
+        if (lap != g.sources.lap) g = withNewLapBeat(withFurtherLap(std::move(g), lap, true), lap, atM, words);
+    return g;
+}
+
 Guide inDemoState(Guide g, const std::string& key) {
     if (key == "pessick-levels") { // a real ring, with everything still to be asked
         auto scene = g.scene;
         scene.realTrack = true;
-        return withScene(std::move(g), scene);
+        g = withScene(std::move(g), scene);
+        return g.corners.empty() ? g : inTraffic(std::move(g));
     }
     g = withConditions(
         std::move(g),

@@ -42,7 +42,8 @@ QRectF paintTag(QPainter& p, const SceneAt& s) {
     const auto number = numbered ? QString::number(s.corner->number) : QString(),
                name = named ? QString::fromStdString(s.corner->name) : QString();
     auto pace = rateText(s.rate);
-    if (s.section == SectionKind::Run) pace = tr("again, at full speed");
+    if (s.section == SectionKind::Run) pace = s.again ? tr("again, at full speed") : QString();
+    if (s.lap > 0) pace = tr("lap %1").arg(s.lap) + (pace.isEmpty() ? QString() : QStringLiteral(", ") + pace);
     const QFont big = look::text(30, look::Weight::Heavy), small = look::text(23, look::Weight::Strong);
     const double wNumber = QFontMetricsF(big).horizontalAdvance(number),
                  wName = QFontMetricsF(big).horizontalAdvance(name),

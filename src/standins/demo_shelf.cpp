@@ -6,13 +6,14 @@
 #include "standins/write_drive.h"
 #include "standins/write_whole.h"
 
+#include <algorithm>
 #include <array>
 
 namespace hl::standin {
 namespace fs = std::filesystem;
 namespace {
 
-constexpr int kFilmedLap = 1, kTimedLaps = 2;
+constexpr int kFilmedLap = 1; // after the way out
 constexpr double kAround = 2; // s of film before and after the lap
 
 /// Marshland names, given to turns in their order.
@@ -32,6 +33,7 @@ struct Piece {
     Car car;
     Driver driver;
     std::uint32_t seed;
+    int filmedLaps = 1;
 };
 
 std::vector<Piece> pieces(const fs::path& folder) {
@@ -54,7 +56,7 @@ std::vector<Piece> pieces(const fs::path& folder) {
              prototype, calm, 22},
             {files("pessick-levels", "Pessick Levels", "kart, 125", "club evening"),
              named(randomRing(RingFamily::KartTrack, 5), "Pessick Levels", 9), randomCar(RingFamily::KartTrack, 5),
-             calm, 23}};
+             calm, 23, 3}};
 }
 
 double lapStart(const Circuit& c, const Drive& d, int lap) {
@@ -64,7 +66,7 @@ double lapStart(const Circuit& c, const Drive& d, int lap) {
 }
 
 Status make(const Piece& p, const std::function<bool(double)>& progress) {
-    const auto driven = drive(p.circuit, p.car, p.driver, kTimedLaps, p.seed);
+    const auto driven = drive(p.circuit, p.car, p.driver, std::max(2, p.filmedLaps), p.seed);
     LogOptions log;
     log.rateHz = 50, log.seed = p.seed;
     if (auto s = writeWhole(p.files.log, csvLog(p.circuit, driven, log)); !s) return s;
@@ -72,7 +74,7 @@ Status make(const Piece& p, const std::function<bool(double)>& progress) {
     FilmOptions film;
     film.width = 480, film.height = 270, film.frameRate = 16, film.seed = p.seed;
     film.fromS = std::max(0.0, lapStart(p.circuit, driven, kFilmedLap) - kAround);
-    film.toS = lapStart(p.circuit, driven, kFilmedLap + 1) + kAround;
+    film.toS = lapStart(p.circuit, driven, kFilmedLap + p.filmedLaps) + kAround;
     return standin::film(p.circuit, driven, film, p.files.video, progress);
 }
 

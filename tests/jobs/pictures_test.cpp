@@ -373,4 +373,15 @@ TEST_CASE("another lap is shown by its own trace: where the car is, how fast, an
     CHECK(*later.live.speed == Approx(0.5 * *own.live.speed).margin(0.5));
     CHECK(none.atM == own.atM); // a lap that is not there: the guide's
     CHECK(as(4).section == SectionKind::OtherLap);
+    CHECK(as(4).lap == 4); // the picture says so
+    CHECK(as(0).lap == 0);
+    // "Again" is said of a corner only that was shown before.
+    cut.sections[0].kind = SectionKind::Run;
+    cut.sections[0].corner = t.guide.corners.front().id;
+    REQUIRE(as(0).corner);
+    CHECK_FALSE(as(0).again);
+    auto before = cut.sections[0];
+    before.start = at<GuideTime>(-1), before.end = at<GuideTime>(0);
+    cut.sections.insert(cut.sections.begin(), before);
+    CHECK(as(0).again);
 }

@@ -186,6 +186,11 @@ const GuideCorner* cornerAround(const Guide& g, double atM) {
     return nullptr;
 }
 
+bool shownBefore(const Cut& cut, const Section& section, CornerId corner) {
+    return std::any_of(cut.sections.begin(), cut.sections.end(),
+                       [&](const Section& s) { return s.start < section.start && shows(s, corner); });
+}
+
 } // namespace
 
 std::optional<CameraPose> poseAt(const Stage& st, FootageTime when) {
@@ -255,6 +260,8 @@ SceneAt compose(const Stage& stage, const Cut& cut, GuideTime t) {
     else
         keepTwoLabels(scene.marks);
     scene.section = now.section->kind;
+    scene.lap = now.section->lap;
+    scene.again = corner && shownBefore(cut, *now.section, corner->id);
     scene.rate = now.shot->rate;
     scene.card = now.shot->kind == ShotKind::Card;
     if (scene.card)

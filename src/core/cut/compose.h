@@ -22,6 +22,8 @@ struct CardRow {
 
 struct SceneAt {
     SectionKind section = SectionKind::Card;
+    bool again = false; ///< the corner was shown before, in another section
+    int lap = 0;        ///< another of the log than the guide's; 0: the guide's
     const GuideCorner* corner = nullptr;
     CornerLabels labels = CornerLabels::Both;
     SpeedUnit speedUnit = SpeedUnit::Kmh;
