@@ -49,7 +49,9 @@ std::string conditionAround(std::string_view s, std::size_t from, std::size_t to
                             " i prefer ", " mine ", " my own "}) {
         if (const auto at = s.substr(0, from).rfind(mark); at != s.npos && !s.substr(0, at).ends_with(" of"))
             start = std::max(start, at + 1);
-        if (const auto at = s.find(mark, to > 0 ? to - 1 : 0); at != s.npos) end = std::min(end, at);
+        if (const auto at = s.find(mark, to > 0 ? to - 1 : 0);
+            at != s.npos && s.substr(at + std::string_view(mark).size(), 3) != "if ")
+            end = std::min(end, at);
     }
     // "it was flat in qualifying and it's flat now"
     const auto behind = clauseAfter(s.substr(std::min(to, s.size())));
@@ -59,6 +61,7 @@ std::string conditionAround(std::string_view s, std::size_t from, std::size_t to
     static const re2::RE2 kLength("\\bcar(?:'s)? (lengths?)");
     re2::RE2::GlobalReplace(&out, kLength, "\\1"); // "turn in a car length after" is about no other car
     re2::RE2::GlobalReplace(&out, manner::fixedPhrase().re(), " ");
+    re2::RE2::GlobalReplace(&out, manner::whateverTheySay().re(), " ");
     return out;
 }
 

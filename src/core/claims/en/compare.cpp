@@ -16,6 +16,8 @@ std::string aboutWhat(std::string_view s) {
 }
 
 bool against(Find& f, Claim& c) {
+    if (hasWord(lastWords(f.before(), 4), {"matters", "matter", "costs", "cost", "counts", "worth", "helps"}))
+        return false;
     auto what = aboutWhat(" " + std::string(f.sentence.substr(f.from, f.to - f.from)) +
                           std::string(f.after().substr(0, 24)) + " ");
     if (what.empty()) what = aboutWhat(f.before());

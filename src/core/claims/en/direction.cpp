@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/claims/pattern.h"
 #include "core/claims/rules.h"
 
 namespace hl {
@@ -13,7 +14,13 @@ constexpr std::string_view kNotTurning[] = {
 
 bool turning(const Find& f) { return !oneOf(firstWord(f.after()), kNotTurning); }
 
-bool elsewhere(const Find& f) { return hasWord(lastWords(f.before(), 4), {"next", "following", "previous", "last"}); }
+/// Of another corner; "Samphire next, a fast right" is of this one.
+bool elsewhere(const Find& f) {
+    static const Pattern kInTurn(R"(\bnext ?, [a-z ]*$)");
+    static const Pattern kWish(R"(\bwants? to (?:go|move|pull|drift|wander) $)"); // of a car, not of the road
+    if (kWish.in(f.before())) return true;
+    return !kInTurn.in(f.before()) && hasWord(lastWords(f.before(), 4), {"next", "following", "previous", "last"});
+}
 
 std::string sideOf(const Find& f) {
     for (const auto g : {"w", "w2", "w3"})

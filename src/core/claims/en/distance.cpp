@@ -185,6 +185,11 @@ constexpr ClaimRule kRules[] = {
          if (prep == "by" && kHidden.in(f.before())) return false; // "the apex is hidden by the barn"
          if ((prep == "next to" || prep == "near" || prep == "close to") && !brakes) return false;
          if (prep == "near" || prep == "close to") c.nearly = true;
+         // "when you see the board, get ready": nothing is done there
+         if (prep == "when you see" && !brakes &&
+             !hasWord(f.after(), {"brake", "brakes", "braking", "turn", "lift", "hit", "squeeze", "stop", "go", "press",
+                                  "power", "throttle", "steer"}))
+             return false;
          // "until the wall before you brake", "leave the braking until"; not "flat until the wall"
          if (prep == "until" || prep == "till") {
              const bool waits = hasWord(f.sentence, {"wait", "waits", "waited", "waiting", "stay", "stayed", "stays",

@@ -19,6 +19,7 @@ bool standsAlone(const Find& f) {
         "too",      "every",  "down",    "up",      "maybe", "probably", "i'd",    "over",  "gives",  "helps",
         "makes",    "let",    "lets",    "no",      "sorry", "'s",       "where",  "while", "past",   "during",
         "per",      "was",    "seemed",  "seems",   "felt",  "pulls",    "nicely", "well"};
+    if (hasWord(lastWords(f.before(), 1), {"between"})) return false; // and another one
     bool fits = oneOf(behind, kBehind);
     // "in third brake after ..." of speech without commas.
     static constexpr std::string_view kThings[] = {

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/claims/lexicon.h"
+#include "core/claims/pattern.h"
 #include "core/claims/rules.h"
 
 namespace hl {
@@ -125,10 +126,17 @@ bool kerb(Find& f, Claim& c) {
         return false;
     const auto use = useOf(s, clause, noun);
     if (!use) return false;
+    static const Pattern kIsAThing(
+        R"(^ (?:is|are|was|were|has been|have been|got) (?:missing|gone|broken|damaged|cracked|crumbling|new|old|being|buried|full of|covered|under))");
+    if (kIsAThing.in(s.substr(f.to))) return false;
+    static const Pattern kAlmost(R"(\b(?:nearly|almost|as good as) (?:touch|kiss|clip|brush|hit|on|over)\w*\b)");
+    if (kAlmost.in(s.substr(clause.from, f.from - clause.from))) return false;
     auto side = nearestPhrase(s, {noun.from, f.from}, {f.from, f.to}, kSides);
     if (!side) side = nearestPhrase(s, {f.to, clause.to}, {f.from, f.to}, kSides);
     if (!side) side = nearestPhrase(s, clause, {f.from, f.to}, kSides);
-    c.said.side = side ? std::string(side->means) : "inside"; // the one that is clipped
+    // "Wide on the exit but not on the kerb": what was spoken of before it, else the one that is clipped.
+    static const Pattern kOnTheExit(R"(\b(?:on|at) (?:the )?(?:exit|way out)\b[a-z ,]*$)");
+    c.said.side = side ? std::string(side->means) : kOnTheExit.in(s.substr(0, noun.from)) ? "outside" : "inside";
     c.said.use = std::string(use->means);
     f.from = std::min(noun.from, use->at.from), f.to = std::max(f.to, use->at.to);
     while (f.sentence.substr(f.from).starts_with(" ")) ++f.from;

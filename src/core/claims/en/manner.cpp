@@ -92,13 +92,19 @@ const Pattern& otherCase() {
         R"(gran|uncle|aunt|cousin|neighbour|boss|mechanic|husband|girlfriend|boyfriend|dad|engineer|friend|mate|)"
         R"(coach|team|instructor|son|daughter|wife|rival|student|pupil)|your (?:team ?mate|instructor)|with )"
         R"((?:damage|no aero|abs|traction control|drs|push to pass)|if only|would be [a-z]+ if|(?:before|until) they )"
-        R"((?:resurfaced|changed)|the (?:leader|winner|record|pole man|pole lap)|(?:the|some|most|those|these|that|)"
+        R"((?:resurfaced|changed)|the (?:leader|winner|record|pole man|pole lap)|the (?:[a-z]+ )*(?:record holder|champion)|imagine|one day (?:i|it|you|we)(?:'ll| will)|some (?:say|says|swear|argue|think|claim)|(?:the|his|her|an?|this|that) (?:onboard|video|footage|clip) (?:from|of|by) [a-z]+|(?:on|in) (?:the |a |my )?(?:sim|simulator|game)|and you(?:'ll| will|'re| are)(?: be)? (?:on the (?:grass|gravel|paint|dirt|marbles)|in the (?:gravel|wall|fence|barrier|tyres|trees|field)|off|into the|over the|parked|sideways|backwards|facing)|once and (?:i |we |he |it |the car )*(?:went|ended|ran|spun|span|finished|lost|hit|flew|paid|nearly)|if (?:you|i|we|he)(?:'ve| have|'d)? (?:got |have |had )(?:the |enough |more |any |a )*(?:downforce|grip|tyres?|power|aero|nerve|courage|wing|engine|confidence|bravery|talent)|(?:the|some|most|those|these|that|)"
         R"(any|an?|another|every|many|few|lots of)(?: [a-z]+){0,2} (?:lads?|guys?|fellows?|fellas?|blokes?|chaps?|)"
         R"(boys|girls|folks?|racers?|rivals?|setups?|opponents?|regulars|front runners?|back markers?|club racers?)|)"
         R"((?:the|a|an|that) (?:[a-z]+ )?(?:car|driver|man|woman|one|kart|bike) (?:in front|ahead|behind|alongside|)"
         R"(before me|after me|next to me)|(?:an?|the|your) (?:wet|rain|damp|cold|winter|night) (?:[a-z]+ )?(?:gear|)"
         R"(line|apex|point|thing|option|race|choice)|(?:my|your|his|her|our) (?:road|street|daily|other|old|family|)"
         R"(company|track|race|last|next) (?:car|kart|bike|van)|(?:my|our|his|her|your) (?:old|last|other|previous) (?:engine|gearbox|tyres|set[- ]?up|wing|diff|brakes|pads|box|springs))\b)");
+    return kPattern;
+}
+
+const Pattern& whateverTheySay() {
+    static const Pattern kPattern(
+        R"(\b(?:whatever|no matter what) (?:they|people|anybody|anyone|others|he|the [a-z]+) (?:may |might |will )?(?:tells?|says?|thinks?|claims?)\b)");
     return kPattern;
 }
 
@@ -136,7 +142,7 @@ const Pattern& denialBehind() {
         R"(^(?: [a-z]+)? (?:this|it|that) (?:is not|isn't|ain't)(?: ?\.| ?!| ?$)|^(?: here| there| would do| will do| works| is enough)? ?,? (?:but |and )?(?:it|that|i|we|you) (?:isn't|)"
         R"(is not|wasn't|weren't|doesn't|does not|did not|do not|didn't|don't|aren't|won't|will not)(?: ?\.| ?!| ?$)|^ ?(?:won't|wouldn't|doesn't|never) (?:do|work|works)\b|^ )"
         R"(?(?:gear |braking |the brakes? |brakes? |(?:of|on) the brakes? |throttle )?(?:here |there |for this )"
-        R"()?(?:would be|would|is|isn't|was|wasn't) (?:simply |just |really )?(?:not (?:an option|possible|needed|)"
+        R"()?(?:would be|would|is|isn't|was|wasn't) (?:simply |just |really |much |far |way |a bit |a little )?(?:not (?:an option|possible|needed|)"
         R"(necessary|allowed|on|enough)|impossible|wrong|a mistake|pointless|no good|needed|out of the question|a )"
         R"(bad idea|cost you|slower|too (?:slow|fast|early|late|much|little|low|high|short|tall|tight))\b)");
     return kPattern;

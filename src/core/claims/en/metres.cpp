@@ -48,7 +48,8 @@ bool length(Find& f, Claim& c) {
     else if (all.find("into the turn") != all.npos || all.find("into the corner") != all.npos ||
              all.find("after you turn") != all.npos || all.find("past the turn") != all.npos)
         c.fact = "trail_m";
-    else if (has({"braking", "brake", "brakes", "stopped", "stop", "stopping", "slow", "slowed", "slowing"}) &&
+    else if ((has({"braking", "brake", "brakes", "stopped", "stop", "stopping", "slow", "slowed", "slowing"}) ||
+              (has({"pedal"}) && !has({"throttle", "power", "gas", "right"}))) &&
              measures)
         c.fact =
             lastWords(f.before(), 1) == "at " || lastWords(f.before(), 1) == "from " ? "brake_onset_m" : "brake_length";

@@ -43,7 +43,7 @@ constexpr Meaning kCues[] = {
          "down from|coming down from|slow from|slowing from|stop from|"
          "mine was|mine shows|mine says|left it at|leave it at|slowed it to|dips to|dip to|dipped to|bleeds to|scrubs "
          "to|comes down to|off the corner|off the corner at|finish the corner at|finish it at|end the corner at|onto "
-         "the straight"}};
+         "the straight|middle of the corner is|middle of it is|middle is|mid corner is"}};
 
 /// What may stand behind a bare speed; another noun would be what is counted.
 constexpr std::string_view kBehind[] = {
@@ -95,7 +95,9 @@ std::string whichSpeed(const Find& f) {
 
 bool ofAGain(const Find& f) {
     const auto behind = firstWord(f.after());
-    if (hasWord(behind, {"faster", "slower", "quicker", "more", "less", "better", "gone", "lost"})) return true;
+    if (hasWord(behind, {"faster", "slower", "quicker", "more", "less", "better", "gone", "lost", "matters", "matter",
+                         "counts", "makes"}))
+        return true;
     const auto before = f.before();
     if (before.ends_with("anything under ") || before.ends_with("anything below ") ||
         before.ends_with("anything over "))
