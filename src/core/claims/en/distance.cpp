@@ -231,6 +231,11 @@ constexpr ClaimRule kRules[] = {
          if (!hasWord(f.sentence, {"brake", "brakes", "braking", "turn", "lift"})) return false;
          return from(f, c, 0);
      }},
+    {R"(\bwhere (?:the |that )?(?P<thing>@THING) (?:is|stands|sits)(?: ,| \.| !| ?$))",
+     [](Find& f, Claim& c) {
+         if (!hasWord(f.before(), {"brake", "brakes", "braking", "turn", "lift"})) return false;
+         return from(f, c, 0);
+     }},
     {R"(\b(?:use|take|have) (?P<span>(?:the |that )?(?P<thing>@THING)) (?:as|for) (?:your|a|the|my) brak(?:e|ing) (?:marker|point|reference)\b)",
      [](Find& f, Claim& c) {
          return c.fact = "brake_onset_m", c.said.ref = std::string(f.group("thing")), c.said.number = 0, c.unit = "m",

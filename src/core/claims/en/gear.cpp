@@ -88,7 +88,10 @@ bool gearOf(std::string_view word, Claim& c) {
 
 bool down(Find& f, Claim& c) {
     // "one down on ..." compares.
-    if (f.inside().ends_with(" down") && hasWord(firstWord(f.after()), {"the", "on", "in"})) return false;
+    static const Pattern kOnTheLever(R"(^ ?on (?:the |that )?(?:left )?(?:paddle|lever))");
+    if (f.inside().ends_with(" down") && hasWord(firstWord(f.after()), {"the", "on", "in"}) &&
+        !kOnTheLever.in(f.after()))
+        return false;
     const auto n = f.group("n");
     if (n == "a" && f.inside().ends_with(" down") && !hasWord(f.inside(), {"shift", "gear", "click"})) return false;
     c.said.down = n == "twice" ? 2 : n == "once" ? 1 : static_cast<int>(figureOf(n).value_or(1)); // "a single" is one

@@ -82,6 +82,9 @@ std::optional<Heard> useOf(std::string_view s, Stretch clause, Stretch noun) {
         const Meaning one[] = {{means, words}};
         const auto heard = nearestPhrase(s, {clause.from, noun.from}, noun, one);
         if (!heard || noun.from - heard->at.to > (words == "no" || words == "zero" ? kAtOnce : kNear)) return;
+        const auto goesBy = firstWord(s.substr(heard->at.to));
+        if (hasWord(goesBy, {"power", "throttle", "gas", "speed", "chat"}))
+            return; // "full power 7 metres into the kerb"
         auto& held = means == "any" ? any : best;
         const bool nearer =
             !held || heard->at.to > held->at.to || (heard->at.to == held->at.to && heard->at.from < held->at.from);
@@ -109,6 +112,9 @@ bool kerb(Find& f, Claim& c) {
                         words.starts_with(" but only half") || words.starts_with(" just half") ||
                         words.starts_with(" the lot") || words.starts_with(" half the car") ||
                         words.starts_with(" every inch");
+    static const Pattern kTold(
+        R"(^ (?:on the (?:inside|outside|left|right|exit) )?:)"); // "kerb on the inside: a touch"
+    if (kTold.in(s.substr(f.to)) && words.find("kerb") == words.npos) clause.to = next.to;
     if (goesOn && words.find("kerb") == words.npos &&
         hasWord(words, {"lot", "inch", "away", "off", "avoid", "half", "all", "touch", "touches", "kiss", "brush",
                         "whole", "just"}))

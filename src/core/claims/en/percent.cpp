@@ -43,15 +43,15 @@ Pedal pedalOf(const Find& f) {
 bool ofSomethingElse(const Find& f) {
     const auto behind = f.after().substr(0, 40);
     static constexpr std::string_view kElse[] = {
-        "chance",     "faster",      "slower",         "sure",         "certain",     "better",        "grade",
-        "steeper",    "uphill",      "downhill",       "gradient",     "of the time", "of people",     "of the people",
-        "of the lap", "of drivers",  "of the drivers", "of the cars",  "of you",      "of them",       "of the grip",
-        "more grip",  "less grip",   "humidity",       "fuel",         "battery",     "rear",          "front",
-        "slip",       "of the race", "of laps",        "of the laps",  "done",        "ready",         "fitter",
-        "off the",    "wear",        "effort",         "of the field", "of the pack", "banking",       "of what",
-        "of my",      "of your",     "of his",         "focus",        "commitment",  "concentration", "of us",
-        "of this",    "of that",     "of every",       "of each",      "of it is",    "of the work",   "confident",
-        "confidence", "of viewers",  "of the battle",  "slope"};
+        "chance",        "faster",     "slower",      "sure",           "certain",      "better",      "grade",
+        "steeper",       "uphill",     "downhill",    "gradient",       "of the time",  "of people",   "of nothing",
+        "of the people", "of the lap", "of drivers",  "of the drivers", "of the cars",  "of you",      "of them",
+        "of the grip",   "more grip",  "less grip",   "humidity",       "fuel",         "battery",     "rear",
+        "front",         "slip",       "of the race", "of laps",        "of the laps",  "done",        "ready",
+        "fitter",        "off the",    "wear",        "effort",         "of the field", "of the pack", "banking",
+        "of what",       "of my",      "of your",     "of his",         "focus",        "commitment",  "concentration",
+        "of us",         "of this",    "of that",     "of every",       "of each",      "of it is",    "of the work",
+        "confident",     "confidence", "of viewers",  "of the battle",  "slope"};
     for (const auto e : kElse)
         if (behind.substr(0, e.size() + 1) == " " + std::string(e) || behind.substr(0, e.size()) == e) return true;
     static const Pattern kOfMany(

@@ -43,7 +43,8 @@ constexpr Meaning kCues[] = {
          "down from|coming down from|slow from|slowing from|stop from|"
          "mine was|mine shows|mine says|left it at|leave it at|slowed it to|dips to|dip to|dipped to|bleeds to|scrubs "
          "to|comes down to|off the corner|off the corner at|finish the corner at|finish it at|end the corner at|onto "
-         "the straight|middle of the corner is|middle of it is|middle is|mid corner is"}};
+         "the straight|needle sits at|needle at|needle on|we've come from|come from|coming from|middle of the corner "
+         "is|middle of it is|middle is|mid corner is"}};
 
 /// What may stand behind a bare speed; another noun would be what is counted.
 constexpr std::string_view kBehind[] = {
