@@ -3,6 +3,8 @@
 
 #include "core/units/on_all_cores.h"
 
+#include <set>
+
 namespace hl {
 namespace {
 
@@ -87,6 +89,17 @@ bool isBelieved(Ear& ear, const ForEar& take, const std::vector<HeardWord>& hear
     return verdict.other || !verdict.fit;
 }
 
+/// Sounds of thinking are heard as little words: the sound decides when the places are laid on it. A word that is said
+/// twice stays that word.
+Place addedWord(const std::vector<HeardWord>& heard, std::size_t w) {
+    static const std::set<std::string> kMistaken{"the", "of", "at", "a", "or", "er", "to", "are", "an", "on"};
+    const auto is = [&](std::size_t other) { return other < heard.size() && heard[other].word == heard[w].word; };
+    Place out{{heard[w].word}};
+    if (kMistaken.count(heard[w].word) && !is(w + 1) && !(w > 0 && is(w - 1)))
+        out.push_back({"uh"}), out.push_back({"um"});
+    return out;
+}
+
 /// What was said, in order: the script where it was heard or where a doubt was not believed, else what was heard.
 std::vector<SaidPlace> saidPlaces(const ForEar& take, const std::vector<HeardWord>& heard,
                                   const std::vector<Matched>& matched, const std::vector<Doubt>& doubts) {
@@ -102,8 +115,10 @@ std::vector<SaidPlace> saidPlaces(const ForEar& take, const std::vector<HeardWor
         const auto& d = doubts[i].what;
         tokensTo(d.tokenFrom);
         if (doubts[i].believed) {
+            const bool oneMore = d.tokenFrom == d.tokenTo && d.heardFrom + 1 == d.heardTo;
             for (auto w = d.heardFrom; w < d.heardTo; ++w)
-                out.push_back({{{heard[w].word}}, kNoToken, heard[w].startS, heard[w].endS});
+                out.push_back(
+                    {oneMore ? addedWord(heard, w) : Place{{heard[w].word}}, kNoToken, heard[w].startS, heard[w].endS});
         } else {
             const bool any = d.heardFrom < d.heardTo;
             const double from = any ? heard[d.heardFrom].startS : doubts[i].fromS + kRoomS,

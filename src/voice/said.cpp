@@ -43,7 +43,8 @@ std::vector<Difference> differencesOf(const std::vector<ScriptToken>& script, co
             d.kind = from == to ? DifferenceKind::Added : i == k ? DifferenceKind::Missing : DifferenceKind::Changed;
             d.tokenFrom = from == to ? next : from, d.tokenTo = from == to ? next : to;
             for (auto t = d.tokenFrom; t < d.tokenTo; ++t) d.script += (d.script.empty() ? "" : " ") + script[t].text;
-            for (auto w = i; w < k; ++w) d.heard += (d.heard.empty() ? "" : " ") + words(said[w].readings[0]);
+            for (auto w = i; w < k; ++w)
+                d.heard += (d.heard.empty() ? "" : " ") + words(said[w].readings[said[w].reading]);
             d.startS = i < k ? startOf(said[i]) : i > 0 ? endOf(said[i - 1]) : 0;
             d.endS = i < k ? endOf(said[k - 1]) : d.startS;
             out.push_back(std::move(d));

@@ -124,6 +124,25 @@ TEST_CASE("a producer who exchanges every gear, side and number is told so, not 
     }
 }
 
+TEST_CASE("a sound of thinking is told as one, a word said twice as that word") {
+    ScratchFolder dir;
+    const auto script =
+        tokensOf("Third gear here, and be patient with the throttle. Turn in late and wait for the car.");
+    const auto a = aligned(
+        spokenBy("slt", "Third gear here, uh, and be patient with the the throttle. Turn in late and wait for the car.",
+                 dir),
+        script, kGoOn);
+    REQUIRE(a);
+    std::set<std::string> heard;
+    for (const auto& d : a->differences) {
+        CHECK(d.kind == DifferenceKind::Added);
+        heard.insert(d.heard);
+    }
+    CHECK((heard.count("uh") || heard.count("um")));
+    CHECK(heard.size() <= 2);
+    if (heard.size() == 2) CHECK(heard.count("the"));
+}
+
 TEST_CASE("takes that are empty, silent, cut off or of another text are told for what they are") {
     const auto script = tokensOf(kScript);
     CHECK(aligned(Sound{48000, 0, {}}, script, kGoOn).error().id == "take.silent");
