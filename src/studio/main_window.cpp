@@ -5,7 +5,6 @@
 #include "picture/tokens.h"
 #include "studio/shelf/shelf_page.h"
 #include "studio/stations/all_stations.h"
-#include "studio/stations/scene/new_guide_dialog.h"
 #include "studio/views/loupe.h"
 #include "studio/views/picture_view.h"
 #include "studio/views/plan_view.h"
@@ -18,12 +17,9 @@
 #include "studio/widgets/warm_letters.h"
 
 #include <QApplication>
-#include <QCloseEvent>
 #include <QDir>
 #include <QHBoxLayout>
 #include <QLabel>
-#include <QMessageBox>
-#include <QMimeData>
 #include <QPlainTextEdit>
 #include <QScrollArea>
 #include <QShortcut>
@@ -34,15 +30,6 @@
 namespace hl {
 namespace {
 constexpr int kLowWindow = 780; // px; below, the ribbon makes room for the film
-
-QString paceText(double pace) {
-    switch (paceOf(pace)) {
-    case Pace::Quarter: return QObject::tr("quarter speed");
-    case Pace::Half: return QObject::tr("half speed");
-    case Pace::ThreeQuarters: return QObject::tr("three quarters of the speed");
-    default: return QObject::tr("full speed");
-    }
-}
 
 /// A page taller than its room scrolls instead of pushing the window open; its room is given to it, so pages that
 /// nobody sees need not be laid out to tell their wishes.
@@ -156,37 +143,6 @@ QWidget* MainWindow::buildTop() {
     return top;
 }
 
-QWidget* MainWindow::buildTransport() {
-    auto* bar = new QWidget;
-    auto* row = new QHBoxLayout(bar);
-    row->setContentsMargins(0, 0, 0, 0);
-    const auto button = [&](const QString& text, const QString& name, auto action) {
-        auto* b = new QPushButton(text);
-        b->setObjectName(QStringLiteral("flat"));
-        b->setAccessibleName(name);
-        b->setToolTip(name);
-        b->setFocusPolicy(Qt::TabFocus);
-        connect(b, &QPushButton::clicked, this, action);
-        row->addWidget(b);
-        return b;
-    };
-    button(tr("\u2039"), tr("One picture back (comma)"), [this] { player_->step(-1); });
-    play_ = button(tr("Play"), tr("Play or pause (Space)"), [this] { player_->toggle(); });
-    button(tr("\u203a"), tr("One picture on (full stop)"), [this] { player_->step(1); });
-    pace_ = button(tr("full speed"), tr("How fast the film runs (S)"), [this] { nextPace(); });
-    where_ = new QLabel;
-    where_->setStyleSheet(QStringLiteral("font-size: 15px;"));
-    where_->setMinimumWidth(60); // figures make room for the page, not the page for them
-    row->addWidget(where_);
-    row->addStretch();
-    message_ = new QLabel;
-    message_->setObjectName(QStringLiteral("message"));
-    message_->setWordWrap(true);
-    message_->setMinimumWidth(80);
-    row->addWidget(message_, 1);
-    return bar;
-}
-
 QWidget* MainWindow::buildMiddle() {
     auto* middle = new QWidget;
     middle_ = new QHBoxLayout(middle);
@@ -252,52 +208,6 @@ void MainWindow::connectDesk() {
             [this](bool on) { play_->setText(on ? tr("Pause") : tr("Play")); });
     connect(player_.get(), &Player::moved, this, &MainWindow::showPlace);
     connect(player_.get(), &Player::filmTold, this, [this](const QString& text) { say(text, true); });
-}
-
-/// Under the picture: what the car does here, and where this is.
-void MainWindow::showPlace() {
-    if (!desk_->isOpen()) return;
-    const auto place = QString::number(std::lround(player_->metre())) + QStringLiteral(" m");
-    pace_->setVisible(player_->mode() == Player::Mode::Footage);
-    pace_->setText(paceText(player_->pace()));
-    if (player_->mode() == Player::Mode::Guide) {
-        where_->setText(
-            tr("%1 of %2 \u00b7 %3").arg(clockText(player_->guideTime(), 1), clockText(desk_->cut().lengthS), place));
-        return;
-    }
-    const auto live = player_->live();
-    QString figures;
-    const auto figure = [&](const QString& value, const QString& unit) {
-        figures += QStringLiteral("<span style=\"font-family:'Atkinson Hyperlegible Mono','Atkinson Hyperlegible Mono "
-                                  "ExtraLight'; font-size:19px\">%1</span> "
-                                  "<span style='font-size:13px; color:%3'>%2</span> &nbsp; ")
-                       .arg(value, unit, QColor(look::kReed).name());
-    };
-    constexpr int kRoomForGear = 560; // px
-    if (live.gear && where_->parentWidget()->width() > kRoomForGear) figure(QString::number(*live.gear), tr("gear"));
-    if (live.speed)
-        figure(QString::number(std::lround(inUnit(*live.speed, desk_->speedUnit()))),
-               QString::fromUtf8(symbol(desk_->speedUnit()).data()));
-    constexpr int kRoomForPedals = 690; // px; the strip shows them too
-    const bool wide = where_->parentWidget()->width() > kRoomForPedals;
-    if (live.brake && wide) figure(QString::number(std::lround(*live.brake * 100)), tr("% brake"));
-    if (live.throttle && wide) figure(QString::number(std::lround(*live.throttle * 100)), tr("% power"));
-    const bool narrow = where_->parentWidget()->width() <= kRoomForGear; // the ribbon tells the place too
-    where_->setText(figures.isEmpty() || !narrow ? figures + place : figures);
-}
-
-/// Full, half, a quarter, and full again.
-void MainWindow::nextPace() {
-    const auto now = paceOf(player_->pace());
-    player_->setPace(now == Pace::Full ? 0.5 : (now == Pace::Half ? 0.25 : 1));
-}
-
-void MainWindow::loopCorner() {
-    if (player_->looping()) {
-        player_->pause();
-        return;
-    }
-    if (const auto* c = desk_->chosen()) player_->loop(c->startM, c->endM);
 }
 
 void MainWindow::go(int station) {
@@ -371,55 +281,6 @@ void MainWindow::say(const QString& text, bool wrong) {
     message_->setText(text);
     message_->setStyleSheet(
         QStringLiteral("font-size: 13px; color: %1;").arg(QColor(wrong ? look::kWrongOnDark : look::kMist).name()));
-}
-
-void MainWindow::open(const QString& folder) {
-    if (mayLeave()) desk_->open(folder);
-}
-
-void MainWindow::newGuide(const QStringList& files) {
-    auto* dialog = new NewGuideDialog(desk_->tasks(), this);
-    dialog->setAttribute(Qt::WA_DeleteOnClose);
-    dialog->take(files);
-    connect(dialog, &NewGuideDialog::made, this, &MainWindow::open);
-    dialog->open();
-}
-
-bool MainWindow::mayLeave() {
-    if (!desk_->hasUnsaved()) return true;
-    QMessageBox ask(QMessageBox::Question, tr("Not saved"), tr("The guide has edits that are not saved."),
-                    QMessageBox::Save | QMessageBox::Discard | QMessageBox::Cancel, this);
-    ask.setObjectName(QStringLiteral("leaveQuestion"));
-    ask.button(QMessageBox::Discard)->setText(tr("Leave without saving"));
-    switch (ask.exec()) {
-    case QMessageBox::Save: return desk_->saveNow();
-    case QMessageBox::Discard: desk_->discardUnsaved(); return true;
-    default: return false;
-    }
-}
-
-void MainWindow::closeEvent(QCloseEvent* e) {
-    if (!mayLeave()) {
-        e->ignore();
-        return;
-    }
-    player_->pause();
-    for (auto& s : stations_) s->leave();
-    e->accept();
-}
-
-void MainWindow::dragEnterEvent(QDragEnterEvent* e) {
-    if (e->mimeData()->hasUrls()) e->acceptProposedAction();
-}
-
-void MainWindow::dropEvent(QDropEvent* e) {
-    QStringList files;
-    for (const auto& url : e->mimeData()->urls())
-        if (url.isLocalFile()) files << url.toLocalFile();
-    if (files.size() == 1 && QFileInfo(files[0] + QStringLiteral("/guide.json")).exists())
-        open(files[0]);
-    else if (!files.isEmpty())
-        newGuide(files);
 }
 
 void MainWindow::resizeEvent(QResizeEvent* e) {
