@@ -160,6 +160,10 @@ void tellStance(std::string_view s, std::size_t from, std::size_t to, Claim& c) 
     auto m = mannerOf(before, inside, after);
     if (c.kind == ClaimKind::Metres && hasWord(lastWords(before, 2), {"needs", "takes"}))
         m.advised = false, m.plain = true;
+    // "A little more brake next time, about sixty": what follows in the sentence is for then too.
+    if (const auto then = before.rfind(" next time");
+        then != before.npos && !hasWord(before.substr(then), {"but", "today", "now", "i did"}))
+        m.advised = true;
     const bool turns = hasWord(firstWord(inside), {"turn", "bear", "go", "steer", "sling", "throw"});
     if (m.hedged)
         c.stance = Stance::Hedged, c.alsoAs.push_back(m.advised ? Stance::Advised : Stance::Driven);
