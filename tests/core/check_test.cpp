@@ -72,6 +72,10 @@ TEST_CASE("words of another day are held against the advice of that day, and aga
     CHECK(wrong[0].message.find("the advice says 4") != std::string::npos);
     REQUIRE(wrong[0].found);
     CHECK(wrong[0].found->corrected == "Take fourth.");
+    for (const auto* words : {"In the wet, take second.", "When it rains I'd take second."}) {
+        m.guide = withWords(m.guide, m.guide.corners[0].beats[1].id, words);
+        CHECK(told() == 1);
+    }
     m.guide = withAdvice(m.guide, id, {Topic::Gears, "second", "", ""}); // every day's; the wet says otherwise
     CHECK(told() == 1);
     m.says(1, Topic::Gears, "Leave it in second."); // on every day, and so in the wet

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/claims/guide_claims.h"
 
+#include "core/claims/pattern.h"
 #include "core/guide/edition.h"
 
 #include <algorithm>
@@ -32,6 +33,17 @@ std::map<std::string, ClaimFacts> otherDaysOf(const Guide& g, const ClaimFacts& 
     return out;
 }
 
+/// "In the wet, take second" is another case than the lap's, and the very one of words for the wet.
+bool namesItsDay(std::string_view variant, const Claim& claim, std::string_view text) {
+    static const std::map<std::string_view, const char*> kWords{{"wet", R"((?i)\b(?:wet|rain(?:s|ing)?|damp)\b)"},
+                                                                {"dry", R"((?i)\bdry\b)"},
+                                                                {"cold", R"((?i)\bcold\b)"},
+                                                                {"race-fuel", R"((?i)\b(?:fuel|tank|race)\b)"},
+                                                                {"night", R"((?i)\b(?:night|dark|dusk)\b)"}};
+    const auto words = kWords.find(variant);
+    return claim.stance == Stance::Other && words != kWords.end() && Pattern(words->second).in(text);
+}
+
 } // namespace
 
 WholeLap wholeLap(const LapTrace& trace) { return {trace.lap.time.count(), trace.lengthM}; }
@@ -54,6 +66,7 @@ std::vector<ReadClaim> GuideClaims::of(std::string_view text, const Beat& beat, 
     for (auto& claim : reader_.read(text, corner.number)) {
         const int held = claim.about.value_or(corner.number);
         if (otherDay) {
+            if (namesItsDay(beat.only.variant, claim, text)) claim.stance = Stance::Advised;
             holdAgainst(claim, facts(beat), held);
             if (!claim.byAdvice) continue;
         } else {
