@@ -118,6 +118,8 @@ bool place(Find& f, Claim& c) {
                                        "exit", "out", "carry"}))
         return false;
     if (endsWithSpeed(f.before())) return false; // "205 at the barn"
+    static const Pattern kSwitched(R"(\bturn(?:ed|s|ing)? (?:the |my |his |her )?[a-z]+ (?:off|on|up|down) $)");
+    if (kSwitched.in(f.before())) return false; // "turned the radio off at the oak"
     c.fact = eventAround(f);
     if (c.fact.empty() && !f.group("n").empty() && f.before().ends_with(" it's ")) c.fact = "brake_onset_m";
     if (c.fact.empty()) return false;

@@ -38,7 +38,7 @@ bool flat(Find& f, Claim& c) {
         hasWord(before, {"kerb", "kerbs", "ground", "surface", "track", "road", "tyre", "apron", "camber", "paddock",
                          "land", "field", "country", "battery", "phone", "beer", "sea"}))
         return false;
-    if (hasWord(lastWords(f.before(), 1), {"a", "the", "went", "looks", "look", "looked", "seems", "seemed"}) &&
+    if (hasWord(lastWords(f.before(), 1), {"a", "the", "went", "looks", "look", "looked", "seems", "seemed", "felt"}) &&
         f.inside() == "flat")
         return false; // of a tyre, or as it seems
     // Flat on the way in tells nothing of the corner.
@@ -117,6 +117,7 @@ bool lift(Find& f, Claim& c) {
 
 bool noLift(Find& f, Claim& c) {
     c.said.word = kNoLift;
+    if (hasWord(f.after().substr(0, 30), {"building", "paddock", "hotel", "tower", "floor", "stairs"})) return false;
     return !hasWord(firstWord(f.after()), {"shaft", "bridge", "music", "home", "truck"});
 }
 
@@ -152,7 +153,9 @@ constexpr ClaimRule kRules[] =
      {R"(\b(?:no (?:need for |time for )?coasting|without (?:any )?coasting|no coast|zero coasting)\b)", is<kNoCoast>},
      {R"(\bcoast(?:s|ing|ed)?\b|\b(?:roll|rolls|rolling|rolled|glide|glides|sit|on|touching|touch|with)(?: [a-z0-9.]+){0,6}? neither(?: the)?(?: of the)? pedals?\b|\b(?:no pedals|off both pedals|neither pedal)\b|\b(?:freewheel|freewheels|freewheeling)\b)",
       [](Find& f, Claim& c) {
-          if (hasWord(lastWords(f.before(), 2), {"the", "east", "west", "south", "north"})) return false;
+          if (hasWord(lastWords(f.before(), 2), {"the", "east", "west", "south", "north"}) ||
+              hasWord(f.after().substr(0, 20), {"school", "life", "road", "guard", "exams"}))
+              return false;
           c.said.word = kCoast;
           return true;
       }},

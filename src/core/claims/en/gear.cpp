@@ -52,7 +52,9 @@ bool standsAlone(const Find& f) {
     }
     if (f.after().find("at the time") < 2 || f.after().find("to last") < 2 ||
         (f.before().ends_with("came in ") && f.after().find("left in") > 8) || f.after().find("to none") < 2 ||
-        f.after().find("in class") < 2 || f.after().find("practice") < 2 || f.after().find("in the class") < 2)
+        f.after().find("in class") < 2 || f.after().find("on the road and") < 2 || f.after().find("on the clock") < 2 ||
+        f.after().find("on the grid") < 2 || f.after().find("on the podium") < 2 || f.after().find("practice") < 2 ||
+        f.after().find("in the class") < 2)
         return false;
     if (!fits || f.before().ends_with("top gear's ") || f.before().ends_with("top gear is ")) return false;
     // "look here first"; "first, look": in English the commonest first is no gear.

@@ -136,6 +136,9 @@ bool kerb(Find& f, Claim& c) {
         R"(^ (?:is|are|was|were|has been|have been|got) (?:missing|gone|broken|damaged|cracked|crumbling|new|old|being|buried|full of|covered|under))");
     if (kIsAThing.in(s.substr(f.to))) return false;
     static const Pattern kAlmost(R"(\b(?:nearly|almost|as good as) (?:touch|kiss|clip|brush|hit|on|over)\w*\b)");
+    static const Pattern kOther(
+        R"(\b(?:wall|fence|barrier|tree|drain|post|cone|van|hut) (?:is|was|stands|sits|are|comes)\b)");
+    if (kOther.in(s.substr(clause.from, f.from - clause.from))) return false; // "the wall is two metres from the kerb"
     if (kAlmost.in(s.substr(clause.from, f.from - clause.from))) return false;
     auto side = nearestPhrase(s, {noun.from, f.from}, {f.from, f.to}, kSides);
     if (!side) side = nearestPhrase(s, {f.to, clause.to}, {f.from, f.to}, kSides);

@@ -59,7 +59,17 @@ bool ofSomethingElse(const Find& f) {
     re2::StringPiece noun;
     if (re2::RE2::PartialMatch({behind.data(), behind.size()}, kOfMany.re(), &noun) && noun != "brakes" &&
         noun != "pedals" && noun != "is" && noun != "this")
-        return true;                                                                // "a hundred percent of pupils"
+        return true; // "a hundred percent of pupils"
+    // "Eighty percent of the truth": of the pedals alone it is a claim.
+    static const Pattern kOfA(R"(^ ?of (?:the |my |your |his |her |our |its )([a-z]+)\b)");
+    if (re2::RE2::PartialMatch({behind.data(), behind.size()}, kOfA.re(), &noun) &&
+        !hasWord(" " + std::string(noun.data(), noun.size()) + " ",
+                 {"brake", "brakes", "braking",     "pedal",  "pedals",   "pressure", "throttle",
+                  "power", "gas",    "accelerator", "travel", "stopping", "force",    "way",
+                  "left",  "right",  "maximum",     "full",   "whole",    "total"}))
+        return true;
+    if (behind.find("left in") < 2 || behind.find("left on") < 2) return true; // of what wears
+    if (hasWord(lastWords(f.before(), 5), {"tyres", "tyre", "fuel", "battery", "tank", "pads"})) return true;
     if (hasWord(lastWords(f.before(), 1), {"top", "bottom", "other"})) return true; // "in the top ten percent"
     if (hasWord(f.sentence, {"humidity", "discount", "interest", "tax"})) return true;
     return hasWord(lastWords(f.before(), 4), {"gradient", "slope", "banking"}) && pedalOf(f) == Pedal::Nobody;

@@ -39,8 +39,12 @@ constexpr ClaimRule kRules[] = {
          // "a one twenty-three four", "one twenty-three point four", "one eleven six"
          if (!hasWord(f.sentence, {"lap", "time", "lap's", "laps", "best", "round", "pb"})) return false;
          const auto lap = figureOf(f.group("lap")).value_or(0), t = figureOf(f.group("t")).value_or(-1);
-         if (lap < 100 || t < 0 || t > 9 || std::fmod(lap, 100) >= 60) return false;
-         c.said.number = 60 * std::floor(lap / 100) + std::fmod(lap, 100) + t / 10;
+         constexpr double kQuickest = 40;
+         const bool inSeconds =
+             lap >= kQuickest && lap < 100 && f.group("t").size() == 1 &&
+             hasWord(lastWords(f.before(), 1), {"is", "was", "a", "lap's"}); // "the lap is seventy-one six"
+         if ((lap < 100 && !inSeconds) || t < 0 || t > 9 || (!inSeconds && std::fmod(lap, 100) >= 60)) return false;
+         c.said.number = inSeconds ? lap + t / 10 : 60 * std::floor(lap / 100) + std::fmod(lap, 100) + t / 10;
          c.unit = "s", c.fact = ofSomebodyElse(f.sentence) ? "none" : "lap_time_s";
          return true;
      }},
