@@ -94,6 +94,17 @@ Said saidEarly(const std::vector<Piece>& pieces, const std::vector<WordsOver>& t
     return s;
 }
 
+std::optional<Late> firstLate(const std::vector<Piece>& pieces, const std::vector<WordsOver>& tight,
+                              std::size_t count) {
+    Walk opens(pieces), closes(pieces);
+    double free = 0;
+    for (std::size_t i = 0; i < count; ++i) {
+        free = std::max(free, opens.reached(tight[i].fromS)) + tight[i].lengthS;
+        if (const double late = free - closes.left(tight[i].toS); late > kHair) return Late{i, late};
+    }
+    return std::nullopt;
+}
+
 std::vector<double> saidLate(const std::vector<Piece>& pieces, const std::vector<WordsOver>& tight) {
     std::vector<double> closes, at(tight.size());
     Walk walk(pieces);

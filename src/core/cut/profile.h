@@ -3,6 +3,8 @@
 #pragma once
 #include "core/cut/ground.h"
 
+#include <optional>
+
 namespace hl {
 
 /// Appends; what has the same pace as the piece before lengthens it.
@@ -29,6 +31,12 @@ struct Said {
     std::vector<double> at, late;
 };
 Said saidEarly(const std::vector<Piece>& pieces, const std::vector<WordsOver>& tight);
+/// The first of them that is late, of those before `count`, and by how much guide time.
+struct Late {
+    std::size_t which = 0;
+    double byS = 0;
+};
+std::optional<Late> firstLate(const std::vector<Piece>& pieces, const std::vector<WordsOver>& tight, std::size_t count);
 /// As late as they may: closest to their places. Only where `saidEarly` finds none late.
 std::vector<double> saidLate(const std::vector<Piece>& pieces, const std::vector<WordsOver>& tight);
 

@@ -170,6 +170,8 @@ class Laying {
     /// At any pace, and standing just where words would else be late, for as long as they need. `v` is the part of `w`
     /// behind the `quickS` that are played at full speed.
     void standingWhereLate(const Layout& l, const Window& w, const Window& v, double quickS, const Take& take) const {
+        const auto ground = given_.ground.pieces(w.fromS, w.toS);
+        std::vector<Piece> pieces;
         const auto withStands = [&](std::vector<Run> runs, double leastS) {
             runs.insert(runs.begin(), {given_.stretch.fastest, quickS});
             double takes = (w.filmS - v.filmS - quickS) / given_.stretch.fastest;
@@ -177,19 +179,16 @@ class Laying {
             std::vector<Stand> stands;
             double stood = 0;
             for (std::size_t tries = 0; tries <= w.tight.last - w.tight.first + 1; ++tries) {
-                auto pieces = l.pieces;
-                for (const auto& p : laid(given_.ground, w.fromS, w.toS, given_.stretch.fastest, runs, stands))
-                    append(pieces, p);
-                const auto said = saidEarly(pieces, given_.tight);
-                std::size_t i = 0;
-                while (i <= w.tight.last && said.late[i] <= kHair) ++i;
-                if (i > w.tight.last) {
+                pieces.assign(l.pieces.begin(), l.pieces.end());
+                lay(pieces, ground, w.toS, given_.stretch.fastest, runs, stands);
+                const auto late = firstLate(pieces, given_.tight, w.tight.last + 1);
+                if (!late) {
                     if (std::abs(takes + stood - w.guideS) < 1e-6) take({runs.begin() + 1, runs.end()}, stands);
                     return;
                 }
-                const double there = given_.ground.standAt(given_.tight[i].toS);
+                const double there = given_.ground.standAt(given_.tight[late->which].toS);
                 if (there < w.fromS - kHair) return;
-                stands.push_back({there, std::max(leastS, said.late[i])});
+                stands.push_back({there, std::max(leastS, late->byS)});
                 stood += stands.back().lengthS;
                 if (takes + stood > w.guideS + 1e-6) return;
             }
@@ -286,16 +285,20 @@ class Laying {
     }
 
     /// With the first or the last change where a window opens or closes, or as soon as the first piece may end.
-    void threeRuns(const Window& w, double a, double b, double c, const Take& take) const {
+    void threeRuns(const Window& w, double a, double b, double c, const Take& tried) const {
+        std::vector<Run> three(3); // one for all that are tried
+        const std::vector<Stand> none;
+        const auto take = [&](double x, double y, double z) {
+            three[0] = {a, x}, three[1] = {b, y}, three[2] = {c, z};
+            tried(three, none);
+        };
         const auto first = [&](double film) {
             if (film <= kHair || film >= w.filmS - kHair) return;
-            if (const auto x = split(w.filmS - film, w.guideS - film / a, b, c))
-                take({{a, film}, {b, x->first}, {c, x->second}}, {});
+            if (const auto x = split(w.filmS - film, w.guideS - film / a, b, c)) take(film, x->first, x->second);
         };
         const auto last = [&](double film) {
             if (film <= kHair || film >= w.filmS - kHair) return;
-            if (const auto x = split(w.filmS - film, w.guideS - film / c, a, b))
-                take({{a, x->first}, {b, x->second}, {c, film}}, {});
+            if (const auto x = split(w.filmS - film, w.guideS - film / c, a, b)) take(x->first, x->second, film);
         };
         for (const double at : w.places) {
             first(given_.ground.freeS(w.fromS, at));
@@ -306,7 +309,7 @@ class Laying {
         const double middle = kShortestShotS * b;
         if (a != c && middle < w.filmS)
             if (const auto x = split(w.filmS - middle, w.guideS - kShortestShotS, a, c))
-                take({{a, x->first}, {b, middle}, {c, x->second}}, {});
+                take(x->first, middle, x->second);
     }
 
     /// Each of the words over its own share of the film: always possible, with more changes.
