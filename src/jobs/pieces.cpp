@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "jobs/pieces.h"
 
+#include "core/cut/shown_before.h"
 #include "core/units/numbers.h"
 #include "jobs/still_picture.h"
 #include "store/guide_json.h"
@@ -73,7 +74,7 @@ json cornersShown(const json& guide, const Section& section) {
     return out;
 }
 
-json sectionShown(const Section& s, const LabelPlan& labels, int frameRate) {
+json sectionShown(const Cut& cut, const Section& s, const LabelPlan& labels, int frameRate) {
     const double start = seconds(s.start);
     const auto rel = [start](GuideTime t) { return rounded(seconds(t) - start, 6); };
     // A voice that is a sample longer changes no picture: the first that shows it counts.
@@ -93,7 +94,10 @@ json sectionShown(const Section& s, const LabelPlan& labels, int frameRate) {
         if (l.to > s.start && l.from < s.end)
             placed.push_back({l.marker.value, picture(seconds(l.from)), picture(seconds(l.to)), rounded(l.box.x, 3),
                               rounded(l.box.y, 3), rounded(l.box.width, 3), rounded(l.box.height, 3)});
-    return {name(s.kind), s.corner.value, s.lap, shots, spoken, placed};
+    json again = json::array(); // the picture says so
+    again.push_back(shownBefore(cut, s, s.corner));
+    for (const auto c : s.also) again.push_back(shownBefore(cut, s, c));
+    return {name(s.kind), s.corner.value, s.lap, shots, spoken, placed, again};
 }
 
 fs::path folderOf(const fs::path& guide) { return guide / "cache" / "pieces"; }
@@ -130,7 +134,7 @@ std::vector<PieceOfFilm> piecesOf(const Guide& g, const Session& s, const Cut& c
         const bool card = std::any_of(cut.sections[i].shots.begin(), cut.sections[i].shots.end(),
                                       [](const Shot& x) { return x.kind == ShotKind::Card; });
         const auto shown = (card ? guide["scene"].dump() + g.scene.drivenDay + guide["setup"].dump() : std::string()) +
-                           sectionShown(cut.sections[i], labels, g.frameRate).dump() +
+                           sectionShown(cut, cut.sections[i], labels, g.frameRate).dump() +
                            cornersShown(guide, cut.sections[i]).dump();
         const long parts = (end - begin + most - 1) / most;
         for (long k = 0; k < parts; ++k) {

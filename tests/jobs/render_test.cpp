@@ -10,6 +10,7 @@
 #include "support/gui_app.h"
 #include "support/small_guide.h"
 
+#include <algorithm>
 #include <catch2/catch.hpp>
 #include <QImage>
 
@@ -306,6 +307,31 @@ TEST_CASE("an edition for another day shares the pieces that show the same") {
     CHECK(second->frames == first->frames);
     CHECK(second->rendered == cards);
     CHECK(cards < first->frames / 2);
+}
+
+TEST_CASE("a run of a corner that was shown before says so, and is another piece than one that is its first look") {
+    const auto o = openDemo({3});
+    const auto runOf = [](const Cut& cut) {
+        return std::find_if(cut.sections.begin(), cut.sections.end(),
+                            [](const Section& s) { return s.kind == SectionKind::Run; });
+    };
+    const auto run = runOf(o.cut);
+    REQUIRE(run != o.cut.sections.end());
+    const auto keyOf = [&](const Cut& cut) {
+        const auto first =
+            FrameTimes(cut, o.guide.frameRate).starts()[static_cast<std::size_t>(runOf(cut) - cut.sections.begin())];
+        for (const auto& p : piecesOf(o.guide, o.session, cut, {}, {}))
+            if (p.first == first) return p.key;
+        return std::string();
+    };
+    auto alone = o.cut; // the same pictures at the same time, with other sections before them
+    for (auto& s : alone.sections)
+        if (s.start < run->start) s.corner = {}, s.also.clear();
+    auto longer = o.cut;
+    longer.sections.front().spoken.clear();
+    REQUIRE_FALSE(keyOf(o.cut).empty());
+    CHECK(keyOf(alone) != keyOf(o.cut));
+    CHECK(keyOf(longer) == keyOf(o.cut));
 }
 
 TEST_CASE("other codecs and sizes by choice") {

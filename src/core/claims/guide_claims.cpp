@@ -35,13 +35,13 @@ std::map<std::string, ClaimFacts> otherDaysOf(const Guide& g, const ClaimFacts& 
 
 /// "In the wet, take second" is another case than the lap's, and the very one of words for the wet.
 bool namesItsDay(std::string_view variant, const Claim& claim, std::string_view text) {
-    static const std::map<std::string_view, const char*> kWords{{"wet", R"((?i)\b(?:wet|rain(?:s|ing)?|damp)\b)"},
-                                                                {"dry", R"((?i)\bdry\b)"},
-                                                                {"cold", R"((?i)\bcold\b)"},
-                                                                {"race-fuel", R"((?i)\b(?:fuel|tank|race)\b)"},
-                                                                {"night", R"((?i)\b(?:night|dark|dusk)\b)"}};
-    const auto words = kWords.find(variant);
-    return claim.stance == Stance::Other && words != kWords.end() && Pattern(words->second).in(text);
+    if (claim.stance != Stance::Other) return false;
+    static const Pattern kWet(R"((?i)\b(?:wet|rain(?:s|ing)?|damp)\b)"), kDry(R"((?i)\bdry\b)"),
+        kCold(R"((?i)\bcold\b)"), kFuel(R"((?i)\b(?:fuel|tank|race)\b)"), kNight(R"((?i)\b(?:night|dark|dusk)\b)");
+    const std::pair<std::string_view, const Pattern&> kWords[] = {
+        {"wet", kWet}, {"dry", kDry}, {"cold", kCold}, {"race-fuel", kFuel}, {"night", kNight}};
+    return std::any_of(std::begin(kWords), std::end(kWords),
+                       [&](const auto& w) { return w.first == variant && w.second.in(text); });
 }
 
 } // namespace

@@ -3,6 +3,7 @@
 
 #include "core/cut/card.h"
 #include "core/cut/label_plan.h"
+#include "core/cut/shown_before.h"
 #include "core/guide/edition.h"
 #include "core/words/live_values.h"
 
@@ -184,11 +185,6 @@ const GuideCorner* cornerAround(const Guide& g, double atM) {
     for (const auto& c : g.corners)
         if (atM >= c.startM && atM <= c.endM) return &c;
     return nullptr;
-}
-
-bool shownBefore(const Cut& cut, const Section& section, CornerId corner) {
-    return std::any_of(cut.sections.begin(), cut.sections.end(),
-                       [&](const Section& s) { return s.start < section.start && shows(s, corner); });
 }
 
 } // namespace

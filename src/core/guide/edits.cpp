@@ -20,12 +20,9 @@ template <class Change> Guide changedCorner(Guide g, CornerId id, Change change)
 Guide withAdvice(Guide g, CornerId corner, Advice advice, const std::string& variant) {
     const auto* there = cornerWith(g, corner);
     if (!there) return g;
-    const auto of = [&](std::vector<Advice>& rows) {
-        return std::find_if(rows.begin(), rows.end(), [&](const Advice& a) { return a.topic == advice.topic; });
-    };
-    auto rows = variant.empty() ? there->advice : std::vector<Advice>();
-    if (const auto own = there->otherAdvice.find(variant); own != there->otherAdvice.end()) rows = own->second;
-    const auto row = of(rows);
+    const auto own = there->otherAdvice.find(variant);
+    auto rows = variant.empty() ? there->advice : own == there->otherAdvice.end() ? std::vector<Advice>() : own->second;
+    const auto row = std::find_if(rows.begin(), rows.end(), [&](const Advice& a) { return a.topic == advice.topic; });
     const bool fresh = row == rows.end();
     // What a text newly says decides which reference it means.
     if (fresh || row->lookFor != advice.lookFor) advice.first = referenceNamed(g, advice.lookFor, there->turnInM);

@@ -43,9 +43,12 @@ StretchView::StretchView(Desk& desk, Player& player, QWidget* parent) : QWidget(
     setAccessibleName(tr("Where the guide spends its time: guide time above, the road below"));
     const auto changed = [this] {
         stale_ = true;
-        isVisible() ? askForPainting() : update();
+        if (isVisible()) askForPainting();
     };
-    connect(&desk_, &Desk::cutChanged, this, [this, changed] { isVisible() && width() > 0 ? paintAnew() : changed(); });
+    connect(&desk_, &Desk::cutChanged, this, [this] {
+        stale_ = true;
+        if (isVisible()) paintAnew(); // at once: it is what somebody who types looks at
+    });
     connect(&desk_, &Desk::labelsChanged, this, changed);
     connect(&desk_, &Desk::changed, this, [this, changed] {
         if (desk_.cutIsOfThisGuide()) changed(); // else it is painted when the cut is there
@@ -217,7 +220,9 @@ void StretchView::paintEvent(QPaintEvent*) {
 void StretchView::askForPainting() {
     if (asked_) return;
     asked_ = true;
-    QTimer::singleShot(0, this, &StretchView::paintAnew);
+    QTimer::singleShot(0, this, [this] {
+        if (asked_) paintAnew(); // else it was meanwhile
+    });
 }
 
 void StretchView::paintAnew() {

@@ -56,7 +56,6 @@ CornerPage::CornerPage(Desk& desk, Player& player, QWidget* parent)
     connect(switch_, &QButtonGroup::idClicked, this, &CornerPage::showView);
     connect(dayMenu_, &QMenu::aboutToShow, this, &CornerPage::fillDays);
     connect(sheet_, &CornerSheet::dayChosen, this, &CornerPage::tellDay);
-    connect(&desk_, &Desk::opened, this, [this] { sheet_->adviseFor({}); });
     connect(besideMenu_, &QMenu::aboutToShow, this, &CornerPage::fillBeside);
     connect(&desk_, &Desk::besideChanged, this, [this] {
         besideButton_->setText(desk_.beside().empty() ? tr("Laps beside") : tr("%1 beside").arg(desk_.beside().size()));

@@ -75,9 +75,9 @@ CornerSheet::CornerSheet(Desk& desk, QWidget* parent)
     connect(table_, &QTableWidget::cellChanged, this, &CornerSheet::take);
     connect(&desk_, &Desk::cornerChosen, this, &CornerSheet::refresh);
     connect(&desk_, &Desk::changed, this, [this](const GuideChange& what) {
-        if (what.corners || what.advice || what.facts || what.scene) refresh();
+        if (what.corners || what.advice || what.facts || what.scene || what.format) refresh();
     });
-    connect(&desk_, &Desk::opened, this, &CornerSheet::refresh);
+    connect(&desk_, &Desk::opened, this, [this] { adviseFor({}); });
 }
 
 /// Measured facts are the longest; the other columns share the rest.
@@ -94,7 +94,6 @@ void CornerSheet::resizeEvent(QResizeEvent* e) {
 
 void CornerSheet::adviseFor(const std::string& variant) {
     day_ = variant;
-    table_->horizontalHeaderItem(Advised)->setToolTip(tr("Empty means the same as driven, or as on every day"));
     refresh();
     emit dayChosen();
 }
