@@ -20,7 +20,7 @@ bool givesWay(ClaimKind loser, ClaimKind winner) {
     if (winner == K::Distance) return loser == K::Metres || loser == K::Kerb || loser == K::Speed || loser == K::Gear;
     if (winner == K::BrakePct || winner == K::ThrottlePct)
         return loser == K::Speed || loser == K::Metres || loser == K::Gear || loser == K::Time;
-    if (winner == K::Compare) return loser == K::Gear;
+    if (winner == K::Compare) return loser == K::Gear || loser == K::Direction;
     if (winner == K::Time) return loser == K::Speed || loser == K::Metres || loser == K::Gear;
     if (winner == K::BrakeShape) return loser == K::Flat || loser == K::Power;
     return false;

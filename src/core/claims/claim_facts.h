@@ -42,6 +42,9 @@ struct ClaimFacts {
     const ClaimCorner* corner(int number) const;
 };
 
+/// The one corner that "the hairpin" is; none where there are several.
+const ClaimCorner* onlyHairpin(const ClaimFacts& facts);
+
 /// What the rows of advice, a list for each corner of `facts`, say as values. About 30 ms where they say anything.
 void takeAdvice(ClaimFacts& facts, const std::vector<std::vector<Advice>>& rows);
 

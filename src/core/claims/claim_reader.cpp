@@ -5,12 +5,17 @@
 #include "core/claims/manner.h"
 #include "core/claims/plain.h"
 #include "core/claims/stance.h"
+#include "core/claims/weighed_words.h"
 #include "core/units/on_all_cores.h"
 
 #include <unordered_map>
 
 namespace hl {
 namespace {
+
+/// Log-odds. A claim that is missed costs less than a contradiction that is none, but a corner is what guides are
+/// about.
+constexpr double kSurelyNothing = 1.5, kLikelyOther = -1.5;
 
 /// Whether what follows a sentence is no more than that it should not be so: "you'll want to lift; don't."
 bool takenBackBehind(std::string_view text, std::size_t at) {
@@ -20,21 +25,39 @@ bool takenBackBehind(std::string_view text, std::size_t at) {
 
 } // namespace
 
-ClaimReader::ClaimReader(const ClaimFacts& facts) : grammar_(std::make_unique<const Grammar>(facts)), facts_(facts) {}
+ClaimReader::ClaimReader(const ClaimFacts& facts)
+    : grammar_(std::make_unique<const Grammar>(facts)), scales_(std::make_unique<const WordScales>(facts)),
+      facts_(facts) {}
 ClaimReader::~ClaimReader() = default;
 ClaimReader::ClaimReader(ClaimReader&&) noexcept = default;
 
 std::vector<Claim> ClaimReader::readSentence(std::string_view sentence, int number) const {
     std::vector<Claim> out;
     if (asks(sentence)) return out;
-    for (auto& c : settled(grammar_->find(sentence), sentence, facts_.corner(number))) {
+    auto found = settled(grammar_->find(sentence), sentence, facts_.corner(number));
+    if (found.empty() || scales_->weigh(sentence).tellsNothing > kSurelyNothing) return out;
+    for (auto& c : found) {
         c.claim.from = c.from, c.claim.to = c.to;
         tellStance(sentence, c.from, c.to, c.claim);
         c.claim.about = grammar_->cornerNamed(sentence, c, number);
         holdAgainst(c.claim, facts_, c.claim.about.value_or(number));
+        doubtContradiction(sentence, c.claim, c.claim.about.value_or(number));
         out.push_back(std::move(c.claim));
     }
     return out;
+}
+
+void ClaimReader::doubtContradiction(std::string_view sentence, Claim& claim, int corner) const {
+    if (claim.verdict != Verdict::Differs) return;
+    for (const auto* speed : {"entry_speed_kmh", "exit_speed_kmh"}) {
+        auto other = claim;
+        other.fact = speed;
+        if (claim.factGuessed) holdAgainst(other, facts_, corner);
+        if (other.verdict == Verdict::Agrees) return void(claim = std::move(other));
+    }
+    if (scales_->weigh(caseAround(sentence, claim.from, claim.to)).otherCase <= kLikelyOther) return;
+    claim.alsoAs.push_back(claim.stance), claim.stance = Stance::Other;
+    holdAgainst(claim, facts_, corner);
 }
 
 std::vector<std::vector<Claim>> ClaimReader::readEach(const std::vector<std::string_view>& sentences,

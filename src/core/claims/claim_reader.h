@@ -9,6 +9,7 @@
 namespace hl {
 
 class Grammar;
+class WordScales;
 
 class ClaimReader {
   public:
@@ -23,9 +24,12 @@ class ClaimReader {
   private:
     /// Spans in bytes of the plain sentence.
     std::vector<Claim> readSentence(std::string_view sentence, int corner) const;
+    /// A contradiction is none where the words may mean another speed, or are most likely of another car or day.
+    void doubtContradiction(std::string_view sentence, Claim& claim, int corner) const;
     std::vector<std::vector<Claim>> readEach(const std::vector<std::string_view>& sentences, int corner) const;
 
     std::unique_ptr<const Grammar> grammar_;
+    std::unique_ptr<const WordScales> scales_;
     const ClaimFacts& facts_;
 };
 

@@ -67,8 +67,9 @@ std::string thingPattern(const ClaimFacts& facts) {
 }
 
 std::string cornerPattern(const ClaimFacts& facts) {
-    std::vector<std::string> names;
+    std::vector<std::string> names{"first corner", "last corner"};
     for (const auto& c : facts.corners) names.push_back(plainName(c.name));
+    if (onlyHairpin(facts)) names.emplace_back("hairpin");
     const auto known = joined(std::move(names));
     return "(?:" + known + (known.empty() ? "" : "|") + "(?:turn|corner) (?:[0-9]+|one))";
 }
@@ -117,6 +118,7 @@ Grammar::Grammar(const ClaimFacts& facts) {
     for (const auto& c : facts.corners) {
         if (auto name = plainName(c.name); !name.empty() && !alsoAThing(name)) cornersOnly_.push_back(std::move(name));
         names_.emplace_back(plainName(c.name), c.number);
+        if (onlyHairpin(facts) == &c) names_.emplace_back("hairpin", c.number);
         for (const auto* kind : {"turn ", "corner "}) names_.emplace_back(kind + std::to_string(c.number), c.number);
     }
 }

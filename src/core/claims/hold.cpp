@@ -337,6 +337,10 @@ class Held {
     }
     /// The corner of those words, by name or number.
     const ClaimCorner* cornerMeant(const std::string& words) const {
+        if (words == "hairpin") return onlyHairpin(all_);
+        if (words == "first corner" || words == "last corner")
+            return all_.corners.empty() ? nullptr
+                                        : &(words == "first corner" ? all_.corners.front() : all_.corners.back());
         const ClaimCorner* found = nullptr;
         for (const auto& c : all_.corners) {
             const auto name = plainText(c.name).text;
@@ -404,6 +408,16 @@ class Held {
 };
 
 } // namespace
+
+const ClaimCorner* onlyHairpin(const ClaimFacts& facts) {
+    const ClaimCorner* found = nullptr;
+    for (const auto& c : facts.corners) {
+        if (c.kind != "hairpin") continue;
+        if (found) return nullptr;
+        found = &c;
+    }
+    return found;
+}
 
 const ClaimCorner* ClaimFacts::corner(int number) const {
     for (const auto& c : corners)

@@ -180,6 +180,8 @@ class NumberReader {
             if (word(i + 1) == "hundred" && value < 10) return value *= 100, andSmall(i + 2, value);
             return i + 1;
         }
+        if (word(i) == "half" && word(i + 1) == "a" && word(i + 2) == "dozen") return value = 6, i + 3;
+        if (word(i) == "a" && word(i + 1) == "dozen") return value = 12, i + 2;
         const bool article = word(i) == "a" && (word(i + 1) == "hundred" || word(i + 1) == "thousand");
         auto at = article ? i + 1 : i;
         if (word(at) == "hundred") return value = 100, andSmall(at + 1, value);
@@ -194,11 +196,22 @@ class NumberReader {
             int second = 0;
             const auto end = small(behind, second);
             if (end != behind && second >= 10) return value = 100 * first + second, end;
+            if (const auto n = spelled(i)) return value = *n, i + 3;
             if (word(behind) == "oh" && small(behind + 1, second) == behind + 2 && second > 0 &&
                 second < 10) // "two oh one"
                 return value = 100 * first + second, behind + 2;
         }
         return behind;
+    }
+    /// "one seven six", figure by figure; counting aloud is no number.
+    std::optional<int> spelled(std::size_t i) const {
+        const auto digit = [&](std::size_t k) {
+            const auto d = in(units(), word(k));
+            return d && *d < 10 ? d : std::nullopt;
+        };
+        const auto a = digit(i), b = digit(i + 1), c = digit(i + 2);
+        if (!a || !b || !c || *a != 1 || digit(i + 3) || (*b == *a + 1 && *c == *b + 1)) return std::nullopt;
+        return 100 * *a + 10 * *b + *c;
     }
     std::size_t andSmall(std::size_t i, double& value) const {
         int more = 0;
@@ -228,6 +241,7 @@ const std::unordered_map<std::string_view, std::string_view>& sameWords() {
                                                                               {"meters", "metres"},
                                                                               {"percentage", "percent"},
                                                                               {"percent's", "percent is"},
+                                                                              {"flat's", "flat is"},
                                                                               {"kph", "km/h"},
                                                                               {"kmh", "km/h"},
                                                                               {"kilometer", "kilometre"},

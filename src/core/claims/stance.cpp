@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/claims/stance.h"
 
+#include "core/claims/lexicon.h"
 #include "core/claims/manner.h"
 #include "core/claims/rules.h"
 
@@ -9,17 +10,25 @@
 namespace hl {
 namespace {
 
+constexpr std::string_view kJoins[] = {" , ",  " : ",       " but ",   " and ",   " then ",
+                                       " so ", " because ", " while ", " which ", " ( "};
+constexpr std::string_view kWho[] = {" you ", " i ", " i'm ", " we ", " he ", " it's ", " that's ", " they "};
+
+/// Where the last of these marks stands, all of which begin with a blank. Looks at blanks alone: this is asked often.
+Stretch lastOf(std::string_view text, std::span<const std::string_view> marks) {
+    for (auto at = text.rfind(' '); at != text.npos; at = at > 0 ? text.rfind(' ', at - 1) : text.npos)
+        for (const auto mark : marks)
+            if (text.size() - at >= mark.size() && text[at + 1] == mark[1] && text.substr(at, mark.size()) == mark)
+                return {at, at + mark.size()};
+    return {};
+}
+
 /// Where a clause begins that ends at the end of `before`: behind a comma, a colon or a joining word.
 std::size_t clauseStart(std::string_view before, bool whoToo) {
-    std::size_t start = 0;
-    for (const auto mark : {" , ", " : ", " but ", " and ", " then ", " so ", " because ", " while ", " which ", " ( "})
-        if (const auto at = before.rfind(mark); at != before.npos)
-            start = std::max(start, at + std::string_view(mark).size() - 1);
-    if (!whoToo) return start;
+    const auto join = lastOf(before, kJoins);
+    const auto start = join.to > 0 ? join.to - 1 : 0;
     // Run-on speech begins a clause with who does it.
-    for (const auto who : {" you ", " i ", " i'm ", " we ", " he ", " it's ", " that's ", " they "})
-        if (const auto at = before.rfind(who); at != before.npos) start = std::max(start, at);
-    return start;
+    return whoToo ? std::max(start, lastOf(before, kWho).from) : start;
 }
 std::string_view clauseBefore(std::string_view before) { return before.substr(clauseStart(before, true)); }
 
@@ -42,34 +51,12 @@ bool sharesWho(std::string_view before, std::string_view clause) {
     return hasWord(earlier, {"i", "i'm", "we", "he", "she", "we're", "he's"});
 }
 
-/// The part of a sentence in which a condition holds: up to a "but" on either side.
-std::string conditionAround(std::string_view s, std::size_t from, std::size_t to) {
-    std::size_t start = 0, end = s.size();
-    for (const auto mark : {" but ", " otherwise ", " today ", " in the dry ", " whereas ", " here i ", " i say ",
-                            " i prefer ", " mine ", " my own "}) {
-        if (const auto at = s.substr(0, from).rfind(mark); at != s.npos && !s.substr(0, at).ends_with(" of"))
-            start = std::max(start, at + 1);
-        if (const auto at = s.find(mark, to > 0 ? to - 1 : 0);
-            at != s.npos && s.substr(at + std::string_view(mark).size(), 3) != "if ")
-            end = std::min(end, at);
-    }
-    // "it was flat in qualifying and it's flat now"
-    const auto behind = clauseAfter(s.substr(std::min(to, s.size())));
-    if (hasWord(behind, {"now", "today"}))
-        start = std::max(start, clauseStart(s.substr(0, from), false)), end = std::min(end, to + behind.size());
-    std::string out(s.substr(start, end - start));
-    static const re2::RE2 kLength("\\bcar(?:'s)? (lengths?)");
-    re2::RE2::GlobalReplace(&out, kLength, "\\1"); // "turn in a car length after" is about no other car
-    re2::RE2::GlobalReplace(&out, manner::fixedPhrase().re(), " ");
-    re2::RE2::GlobalReplace(&out, manner::whateverTheySay().re(), " ");
-    return out;
-}
-
 /// Where run-on speech begins to tell of something else: "you don't do anything it's flat", but not "I don't think
 /// it's flat".
 std::size_t begunAnew(std::string_view before) {
     std::size_t start = 0;
-    for (const auto who : {" it's ", " i'm ", " we're ", " you're ", " that's "}) {
+    for (const auto who :
+         {" it's ", " i'm ", " we're ", " you're ", " that's ", " i just ", " we just ", " you just "}) {
         const auto at = before.rfind(who);
         if (at == before.npos || at < start) continue;
         if (!hasWord(lastWords(before.substr(0, at + 1), 2),
@@ -136,6 +123,28 @@ bool bareIsTold(const Claim& c, std::string_view before, std::string_view inside
 
 } // namespace
 
+std::string caseAround(std::string_view s, std::size_t from, std::size_t to) {
+    std::size_t start = 0, end = s.size();
+    for (const auto mark : {" but ", " otherwise ", " today ", " in the dry ", " whereas ", " here i ", " i say ",
+                            " i prefer ", " mine ", " my own "}) {
+        if (const auto at = s.substr(0, from).rfind(mark); at != s.npos && !s.substr(0, at).ends_with(" of"))
+            start = std::max(start, at + 1);
+        if (const auto at = s.find(mark, to > 0 ? to - 1 : 0);
+            at != s.npos && s.substr(at + std::string_view(mark).size(), 3) != "if ")
+            end = std::min(end, at);
+    }
+    // "it was flat in qualifying and it's flat now"
+    const auto behind = clauseAfter(s.substr(std::min(to, s.size())));
+    if (hasWord(behind, {"now", "today"}))
+        start = std::max(start, clauseStart(s.substr(0, from), false)), end = std::min(end, to + behind.size());
+    std::string out(s.substr(start, end - start));
+    static const re2::RE2 kLength("\\bcar(?:'s)? (lengths?)");
+    re2::RE2::GlobalReplace(&out, kLength, "\\1"); // "turn in a car length after" is about no other car
+    re2::RE2::GlobalReplace(&out, manner::fixedPhrase().re(), " ");
+    re2::RE2::GlobalReplace(&out, manner::whateverTheySay().re(), " ");
+    return out;
+}
+
 bool asks(std::string_view s) { return manner::asking().in(s); }
 
 void tellStance(std::string_view s, std::size_t from, std::size_t to, Claim& c) {
@@ -143,7 +152,7 @@ void tellStance(std::string_view s, std::size_t from, std::size_t to, Claim& c) 
     c.alsoAs.clear();
     c.nearly = c.nearly || manner::about().in(before) || hasWord(after.substr(0, 14), {"ish"}) ||
                after.substr(0, 8).find("or so") != after.npos || after.substr(0, 16).find("near enough") != after.npos;
-    const auto condition = conditionAround(s, from, to);
+    const auto condition = caseAround(s, from, to);
     if (manner::otherCase().in(condition) || manner::asIfItWere().in(condition)) {
         c.stance = Stance::Other;
         return;

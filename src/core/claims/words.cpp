@@ -32,10 +32,16 @@ bool oneOf(std::string_view word, std::span<const std::string_view> words) {
 }
 
 bool hasWord(std::string_view text, std::initializer_list<std::string_view> words) {
-    for (const auto w : words)
-        for (auto at = text.find(w); at != text.npos; at = text.find(w, at + 1))
-            if ((at == 0 || text[at - 1] == ' ') && (at + w.size() == text.size() || text[at + w.size()] == ' '))
+    for (std::size_t at = 0; at < text.size();) { // where words begin
+        for (const auto w : words) {
+            const auto end = at + w.size();
+            if (text[at] == w[0] && end <= text.size() && (end == text.size() || text[end] == ' ') &&
+                text.substr(at, w.size()) == w)
                 return true;
+        }
+        while (at < text.size() && text[at] != ' ') ++at;
+        ++at;
+    }
     return false;
 }
 

@@ -16,6 +16,8 @@ std::string aboutWhat(std::string_view s) {
 }
 
 bool against(Find& f, Claim& c) {
+    if (const auto than = f.inside().find(" than "); f.inside().find(" than ", than + 1) != std::string_view::npos)
+        return false; // "slower than the one and faster than the other"
     if (hasWord(lastWords(f.before(), 4), {"matters", "matter", "costs", "cost", "counts", "worth", "helps"}))
         return false;
     auto what = aboutWhat(" " + std::string(f.sentence.substr(f.from, f.to - f.from)) +

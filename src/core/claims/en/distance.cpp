@@ -107,7 +107,7 @@ bool endsWithSpeed(std::string_view before) {
 }
 
 bool place(Find& f, Claim& c) {
-    if (counts(f)) return false;
+    if (counts(f) || f.inside() == "on board") return false;
     if (hasWord(lastWords(f.before(), 1), {"look", "looking", "looks", "watch", "see", "stare", "aim", "point",
                                            "looked", "stared", "pointed", "glanced", "glance", "glancing", "waved"}))
         return false;

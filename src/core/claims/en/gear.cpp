@@ -56,13 +56,16 @@ bool standsAlone(const Find& f) {
         f.after().find("on the grid") < 2 || f.after().find("on the podium") < 2 || f.after().find("practice") < 2 ||
         f.after().find("in the class") < 2)
         return false;
+    static const Pattern kOnePlaced(
+        R"(\b(?:i|we|he|she|you|they|who|brother|sister|team) (?:was|were|am|are|came|is|finished|ended|started|qualified) $)");
+    if (kOnePlaced.in(f.before()) && behind != "gear") return false; // "I was fourth"
     if (!fits || f.before().ends_with("top gear's ") || f.before().ends_with("top gear is ")) return false;
     // "look here first"; "first, look": in English the commonest first is no gear.
     if (f.inside() == "first" && !strong && !hasWord(behind, {"gear", "not", "is", "for", "would", "bogs", "pulls"})) {
         const bool alone =
             f.before().ends_with(" go for ") || (begins && (behind == "." || behind == "!" || behind.empty()));
         if (!alone &&
-            !hasWord(lastWords(f.before(), 2), {"not", "possibly", "maybe", "probably", "perhaps", "think"}) &&
+            !hasWord(lastWords(f.before(), 2), {"not", "never", "possibly", "maybe", "probably", "perhaps", "think"}) &&
             !hasWord(lastWords(f.before(), 3), {"use", "using", "used", "need", "needs", "take", "down", "select",
                                                 "hold", "in", "wants", "want", "bother", "sees", "see", "about"}))
             return false;
@@ -117,6 +120,16 @@ constexpr ClaimRule kRules[] = {
          return hasWord(lastWords(f.before(), 2),
                         {"i'm", "we're", "you're", "it's", "it", "still", "stay", "stays", "still", "he's", "she's"}) &&
                 gearOf(f.group("n"), c);
+     }},
+    {R"(\b(?P<span>[3-8] (?:, )?(?:[2-7] (?:, )?)+(?P<n>[2-6]))(?: |$))",
+     [](Find& f, Claim& c) { // "I go five-four-three-two"
+         int last = 9;
+         for (const char digit : f.inside())
+             if (digit >= '0' && digit <= '9') {
+                 if (last < 9 && digit - '0' != last - 1) return false;
+                 last = digit - '0';
+             }
+         return !figureOf(firstWord(f.after())) && gearOf(f.group("n"), c);
      }},
     {R"(\bgears? (?:[1-8] ?,? ?(?:and )?){1,6}(?P<n>[1-8])\b)",
      [](Find& f, Claim& c) { return gearOf(f.group("n"), c); }},

@@ -125,9 +125,11 @@ bool kerb(Find& f, Claim& c) {
     if (const auto other = s.find(" kerb", f.to); other != s.npos && other < clause.to)
         clause.to = nounFrom(s, other + 1);
     if (hasWord(s.substr(clause.from, f.from - clause.from),
-                {"look",    "looks",      "sat",     "stands", "stood",    "painted", "bird",      "fix",
-                 "fixed",   "repair",     "rebuilt", "relaid", "replaced", "laid",    "there was", "there is",
-                 "there's", "there were", "lovely",  "nice",   "nasty",    "worse"}) ||
+                {"look",      "looks",    "sat",        "stands",  "stood",  "painted",  "bird",
+                 "fix",       "fixed",    "repair",     "rebuilt", "relaid", "replaced", "laid",
+                 "there was", "there is", "there were", "lovely",  "nice",   "nasty",    "worse"}) ||
+        (s.substr(clause.from, f.from - clause.from).find(" there's ") != s.npos &&
+         s.substr(clause.from, f.from - clause.from).find(" there's no ") == s.npos) ||
         s.substr(f.to).find("on the straight") < 2 || s.substr(f.to).find("is worth") < 2)
         return false;
     const auto use = useOf(s, clause, noun);

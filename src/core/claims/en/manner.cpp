@@ -19,7 +19,7 @@ const Pattern& otherCase() {
         R"((?:overheat|fade|(?:are|is|goes|gets|get|go|drop|start to go) (?:cold|new|old|worn|wet|full|heavy|light|)"
         R"(damp|hot|empty|low|off|gone|tired))|(?:cold|wet|worn|old|new|fresh) tyres?|full tanks?|low fuel|(?:in|)"
         R"(with|for) (?:the|a|an|my|your) (?:[a-z]+ ){0,2}(?:car|kart|class|classes|van|truck|bike|motorbike|)"
-        R"(hatchback|saloon|prototype|gt|tourer|single seater|formula|one make|rental|roadster|coupe|minibus|drive|)"
+        R"(hatchback|saloon|prototype|gt|tourer|single seater|formula|one make|rental|roadster|coupe|minibus|wheel drive|)"
         R"(setup)s?|(?:the|those|some|all|most) (?:fast|slow|other|faster|slower|quick|quicker|big|bigger|small|)"
         R"(smaller|lower|upper|gt|prototype|touring|top|turbo|lighter|heavier|light|heavy|powerful|old|older|)"
         R"(historic|modern|rear wheel drive|front wheel drive|four wheel drive|local|pro|amateur|electric|diesel|)"
@@ -28,7 +28,7 @@ const Pattern& otherCase() {
         R"(tourers?|hatchbacks?|saloons?|version|pros?|kids|group|layout)|the (?:diesels?|electrics?|hybrids?|)"
         R"(turbos?|prototypes?|touring cars|gts?|gt cars|motorbikes|bikes|karts|trucks|lorries|pros|professionals|)"
         R"(formula cars|single seaters|hatchbacks|tourers|saloons|rest of the field|others|leaders|brave|locals|)"
-        R"(amateurs)|(?:i|we)(?:'ve| have)? tried|(?:the|its|his|her) (?:previous|former|last|next|first) owner|before (?:i|we) (?:changed|fitted|had|bought|got|knew|learned|learnt|moved|switched|put|swapped|lowered|stiffened|softened)|(?:i|we)(?: would|'d) love to|[a-z]+'s (?:old|other|new|little|first) (?:[a-z]+ )?(?:car|saloon|hatchback|kart|coupe|estate|racer|single seater|bike|van)|(?:a|one) (?:mate|friend|pal|colleague|pupil|student) of mine|)"
+        R"(amateurs)|(?:i|we)(?:'ve| have)? tried|(?:the|its|his|her) (?:previous|former|last|next|first) owner|before (?:i|we) (?:changed|fitted|had|bought|got|knew|learned|learnt|moved|switched|put|swapped|lowered|stiffened|softened)|(?:i|we)(?: would|'d) love to|(?:would|would've|will|might|could) (?:have )?(?:put|puts|send|sent|throw|thrown|spit|push|pushed|leave|land|landed|drop|tip|tipped|spin|spun) (?:you|me|us|him|anyone|anybody)|[a-z]+'s (?:old|other|new|little|first) (?:[a-z]+ )?(?:car|saloon|hatchback|kart|coupe|estate|racer|single seater|bike|van)|(?:a|one) (?:mate|friend|pal|colleague|pupil|student) of mine|)"
         R"(friends of mine|after (?:a|the|one) (?:pit stop|stop|restart|night of rain|storm|safety car|puncture)|)"
         R"((?:my|our|his|her|your) (?:first|second|last|early|rookie) (?:years?|seasons?|visits?|days?|attempts?)|in )"
         R"(the (?:cold|heat|fog|mist|snow|frost)|when(?:ever)? the (?:track|surface|road|tyres?|tarmac|car|circuit) )"
@@ -128,7 +128,7 @@ const Pattern& denial() {
 
 const Pattern& noDenial() {
     static const Pattern kPattern(
-        R"(\b(?:not only|no less|neither pedal|neither of the pedals|never (?:leaves|left|leave|out of)|never (?:go |)"
+        R"(\b(?:not only|nobody (?:believes|thinks|told|tells|warns|mentions)|no less|neither pedal|neither of the pedals|never (?:leaves|left|leave|out of)|never (?:go |)"
         R"(goes |went |drop |drops |dropped |fall |fell |get |got |dip )?(?:below|under|above|over|beneath|past|beyond)|(?:don't|)"
         R"(do not|not|doesn't|didn't|mustn't|shouldn't|won't) (?:let it )?(?:ever )?(?:exceed|(?:go|drop|fall|get|)"
         R"(dip|come|slow) (?:below|under|above|over|beneath|past|beyond))|never exceed|not (?:much |a lot )?(?:more|)"
@@ -200,7 +200,7 @@ const Pattern& imperative() {
         R"(change|come|wait|look|pick|give|run|miss|avoid|attack|feed|open|make|start|stop|release|bleed|apex|)"
         R"(breathe|dab|stab|tap|straighten|accelerate|stand|commit|finish|begin|think|listen|do|try|remember|bring|)"
         R"(grab|select|stick|stretch|don't|brush|trust|slow|delay|build|say|snatch|sling|snick|hop|mount|knock|click|)"
-        R"(bang|tap|bury|nail|floor|straddle|straighten|attack|lick|short shift|downshift|upshift|double|use up|skim|)"
+        R"(bang|tap|bury|nail|floor|straddle|straighten|attack|lick|short shift|late apex it|early apex it|late it|downshift|upshift|double|use up|skim|)"
         R"(graze|steer|send|rotate|point|follow|forget|ignore|tickle|nudge|peel|swing|move|pull|throw|treat|climb|)"
         R"(drift|tuck|float|sweep|cut|head|work|dare|find|click|count|check|arrive|modulate)\b)");
     return kPattern;
@@ -265,8 +265,8 @@ const Pattern& iHaveTo() {
 const Pattern& fixedPhrase() {
     static const Pattern kPattern(
         R"(\b(?:(?:right|best|fine|fits?|suits?|works?) for (?:most|many|all) (?:people|of us|drivers|cars)|)"
-        R"(if (?:you ask me|that|i remember|i recall|memory serves|you like|you will|anything|i'm honest|you look|)"
-        R"(you watch|you listen|i'm not mistaken|that helps)|than (?:you'd|you would|you) (?:expect|think|want))\b)");
+        R"(if (?:you ask me|you must know|you want to know|that|i remember|i recall|memory serves|you like|you will|anything|i'm honest|you look|)"
+        R"(you watch|you listen|i'm not mistaken|that helps)|than (?:you'd|you would|you) (?:expect|think|want)|you (?:can|could|will|might) (?:hear|see|notice|feel))\b)");
     return kPattern;
 }
 

@@ -104,6 +104,7 @@ bool percent(Find& f, Claim& c, Pedal wanted) {
 double shareOf(std::string_view s) {
     const auto has = [&](std::string_view w) { return s.find(w) != s.npos; };
     if (has("tenth")) return 10 * figureOf(s.substr(0, s.find(' '))).value_or(5);
+    if (has("fifth")) return 20 * figureOf(s.substr(0, s.find(' '))).value_or(1);
     return has("three") || has("3")               ? 75.0
            : has("two thirds") || has("2 thirds") ? 67.0
            : has("quarter")                       ? 25.0
@@ -141,7 +142,8 @@ bool barePressure(Find& f, Claim& c) {
         return false;
     const auto clause = clauseAround(f.sentence, f.from, f.to);
     const auto words = f.sentence.substr(clause.from, clause.to - clause.from);
-    if (hasWord(words, {"metres", "km/h", "mph", "board", "boards", "gear", "throttle", "speed", "seconds"}))
+    if (hasWord(f.before().ends_with(" up to ") ? f.after() : words,
+                {"metres", "km/h", "mph", "board", "boards", "gear", "throttle", "speed", "seconds"}))
         return false;
     constexpr std::string_view kOnPedal[] = {" on the brake", " on the brakes", " on the pedal", " on the brake pedal"};
     bool onPedal = false;
@@ -154,7 +156,9 @@ bool barePressure(Find& f, Claim& c) {
     const bool pressure = (harder && f.before().ends_with(" : ")) || kBrakeWas.in(f.before()) ||
                           (hasWord(words, {"pressure", "pedal", "peak", "peaks", "peaking", "peaked", "trace"}) &&
                            hasWord(words, {"brake", "brakes", "braking", "pressure", "pedal"}));
-    if (!onPedal && !pressure) return false;
+    static const Pattern kUpTo(
+        R"(\bbrak(?:e|es|ing|ed)\b.* (?:up|peaks?|peaking) (?:to|at) (?:about |around |nearly )?$)");
+    if (!onPedal && !pressure && !kUpTo.in(f.before())) return false;
     c.said.number = n, c.unit = "pct";
     readBound(f, c.said);
     return true;
@@ -166,7 +170,7 @@ constexpr std::string_view kPercent =
 constexpr std::string_view kNotOther =
     R"(\b@N (?:%|percent|per cent|pc)(?: [a-z]+){0,3}? ?,? (?:not|instead of|rather than) (?P<span>(?P<n>@N))(?: (?:,|\.|!|and|but|there|here)| ?$))";
 constexpr std::string_view kShare =
-    R"(\b(?P<share>half|(?:3|three) quarters?|a quarter|one quarter|quarter|(?:2|two) thirds|a third|one third|full|maximum|max|all|[5-9] tenths)(?: of| on)?(?: the| a| your| my| that)? (?P<pedal>brakes?(?: pedal| pressure| force)?|brake force|braking pressure|braking|pedal|pressure|throttle|power)\b)";
+    R"(\b(?P<share>half|(?:3|three) quarters?|a quarter|one quarter|quarter|(?:2|two) thirds|a third|one third|full|maximum|max|all|[5-9] tenths|[1-4] fifths)(?: of| on)?(?: the| a| your| my| that)? (?P<pedal>brakes?(?: pedal| pressure| force)?|brake force|braking pressure|braking|pedal|pressure|throttle|power)\b)";
 constexpr std::string_view kEverything =
     R"(\b(?:everything(?: you've got| you have| i've got| i have| we've got| it has| there is)? on the (?:brakes?|pedal|brake pedal)|(?:bury|buries|burying|buried) the (?:brakes?|brake pedal)|as hard as (?:you|it|i|the car) (?:can|will go|dare) on the (?:brakes?|pedal)|brak(?:e|es|ing) (?:with|at) (?:full|maximum|all your) (?:force|pressure|power|effort)|all the brakes?(?: pressure)?(?: you've got| you have| there is| it has)?)\b)";
 

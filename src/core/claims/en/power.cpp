@@ -17,7 +17,8 @@ constexpr Meaning kPedal[] = {
                "to the power|pick up the power|squeeze the power|squeeze on the power|feed in the power|"
                "feed the power in|feed the power|feed power in|get the power down|early power|loud pedal|"
                "on the loud pedal|accelerate|accelerates|accelerating|acceleration|start accelerating|"
-               "back on it|throttle's on|throttle's back on|back on|squeeze on|squeeze it on|feed it in|"
+               "back on it|foot's back in|foot back in|foot is back in|foot goes back in|i'm on it|we're on it|you're "
+               "on it|throttle's on|throttle's back on|back on|squeeze on|squeeze it on|feed it in|"
                "get on it|gets on it|throttle's back|power's back|throttle is back|power is back|breathe on the "
                "throttle|throttle's picked up|throttle is picked up|"
                "throttle gets picked up|picked up the throttle|picked the throttle up|pick the throttle up|"
@@ -29,7 +30,8 @@ constexpr Meaning kPedal[] = {
              "fully on the power|fully on it|floor it|floored|pinned|throttle pinned|planted|foot planted|"
              "foot buried|throttle buried|all the throttle|all the power|a hundred percent throttle|"
              "100 percent throttle|100 % throttle|on full|pedal to the metal|nailed|nail it|bury it|"
-             "hammer down|fully open|back to full"}};
+             "hammer down|fully open|back to full|throttle goes to the floor|throttle to the floor|"
+             "throttle to the stop|throttle goes to the stop|foot goes to the floor|foot goes down"}};
 
 /// What else may happen at a place; nearer than a pedal it takes the place for itself.
 constexpr Meaning kElse[] = {

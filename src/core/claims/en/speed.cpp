@@ -66,8 +66,9 @@ std::string labelOf(const Find& f) {
     return hasWord(label, {"slowest", "minimum", "min", "apex", "speed", "lowest", "mid"}) ? "min_speed_kmh" : "";
 }
 
-/// Which speed is meant, by the nearest words of the clause; the one of the sentence where the clause has none.
-std::string whichSpeed(const Find& f) {
+/// Which speed is meant, by the nearest words of the clause; the one of the sentence where the clause has none, and
+/// nothing where no word tells.
+std::string speedNamed(const Find& f) {
     if (const auto label = labelOf(f); !label.empty()) return label;
     if (f.before().ends_with(" from ") || f.before().ends_with(" from")) return "entry_speed_kmh";
     if (hasWord(lastWords(f.before(), 4), {"turn in at", "turns in at", "turning in at"})) return "none";
@@ -91,7 +92,12 @@ std::string whichSpeed(const Find& f) {
     if (!near && f.sentence.find("top speed") != f.sentence.npos) return "entry_speed_kmh";
     if (!near && hasWord(f.after(), {"brake"}) && f.after().find(',') == std::string_view::npos)
         return "entry_speed_kmh"; // "two oh five on the clock brake ten before ..."
-    return near ? std::string(near->means) : "min_speed_kmh";
+    return near ? std::string(near->means) : std::string();
+}
+
+void tellWhichSpeed(const Find& f, Claim& c) {
+    c.fact = speedNamed(f);
+    if (c.fact.empty()) c.fact = "min_speed_kmh", c.factGuessed = true;
 }
 
 bool ofAGain(const Find& f) {
@@ -132,7 +138,7 @@ bool speed(Find& f, Claim& c) {
     const bool longUnit = unit.find("hour") != unit.npos || unit.find('/') != unit.npos || unit == "mph";
     if (ofAGain(f) || ofSomethingElse(f.sentence) || (!longUnit && !countsSpeed(c.said.number.value_or(0), c.unit)))
         return false;
-    c.fact = whichSpeed(f);
+    tellWhichSpeed(f, c);
     readBound(f, c.said);
     return c.said.number.has_value();
 }
@@ -162,7 +168,8 @@ bool bareSpeed(Find& f, Claim& c) {
         return false;
     const auto clause = clauseAround(f.sentence, f.from, f.to);
     constexpr std::size_t kNear = 26; // bytes
-    const auto low = std::max(clause.from, f.from > kNear ? f.from - kNear : 0);
+    auto low = std::max(clause.from, f.from > kNear ? f.from - kNear : 0);
+    while (low > clause.from && f.sentence[low - 1] != ' ') --low; // no half of "kilometres"
     auto words = f.sentence.substr(low, std::min(clause.to, f.to + kNear) - low);
     if (const auto also = words.find(" and ", f.to - low); also != words.npos) words = words.substr(0, also + 1);
     if (hasWord(words, {"brake pressure", "pressure", "trace", "%", "percent", "board", "boards", "metres", "pedal"}))
@@ -197,7 +204,8 @@ bool bareSpeed(Find& f, Claim& c) {
                               "target", "hoping", "hope",   "reckon",   "think",   "guess",   "had",
                               "have",   "saw",    "manage", "managed",  "seems",   "seemed"});
     if (!cued) return false;
-    c.said.number = n, c.fact = whichSpeed(f);
+    c.said.number = n;
+    tellWhichSpeed(f, c);
     readBound(f, c.said);
     return true;
 }

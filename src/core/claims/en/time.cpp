@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/claims/lexicon.h"
 #include "core/claims/rules.h"
 
 #include <cmath>
@@ -6,8 +7,10 @@
 namespace hl {
 namespace {
 
-bool ofSomebodyElse(std::string_view s) {
-    return hasWord(s, {"record", "pole", "target", "quickest", "theirs", "his", "her", "aim", "possible", "alien"});
+bool ofSomebodyElse(const Find& f) {
+    const auto clause = clauseAround(f.sentence, f.from, f.to);
+    return hasWord(f.sentence.substr(clause.from, clause.to - clause.from),
+                   {"record", "pole", "target", "quickest", "theirs", "his", "her", "aim", "possible", "alien"});
 }
 
 bool toAnother(Find& f, Claim& c) {
@@ -19,7 +22,7 @@ bool toAnother(Find& f, Claim& c) {
 }
 
 constexpr ClaimRule kRules[] = {
-    {R"(\b(?P<span>(?P<n>@N)(?: seconds?| s| secs?)?) (?:(?:,|or so|or thereabouts|more or less|flat|exactly|later|and) )*(?:to go to|to go until|to get to|to reach|to|until|till|before|from here to|away from|from|from (?:here|this one) to|on to|you're at|you are at|we're at|and you're at|later you're at|later it's|and then)(?: you reach| you're at| we reach)? (?:the )?(?P<corner>next(?: one| corner)?|@CORNER|hairpin)\b)",
+    {R"(\b(?P<span>(?P<n>@N)(?: seconds?| s| secs?)?) (?:(?:,|or so|or thereabouts|more or less|flat|exactly|later|and) )*(?:to go to|to go until|to get to|to reach|to|down to|up to|back to|back round to|until|till|before|from here to|away from|from|from (?:here|this one) to|on to|you're at|you are at|we're at|and you're at|later you're at|later it's|and then)(?: you reach| you're at| we reach)? (?:the )?(?P<corner>next(?: one| corner)?|@CORNER)\b)",
      [](Find& f, Claim& c) {
          const bool unit = f.inside().find('s') != std::string_view::npos;
          if (!unit && !hasWord(f.sentence, {"second", "seconds", "takes"}) &&
@@ -27,6 +30,8 @@ constexpr ClaimRule kRules[] = {
              return false; // "down 2 to ..." is no time
          return toAnother(f, c);
      }},
+    {R"(\bfrom (?:here|this one|this corner) to (?:the )?(?P<corner>next(?: one| corner)?|@CORNER)(?: it's| it is| is| takes|'s| ,| :)* (?:about |around )?(?P<span>(?P<n>@N) (?:seconds?|s|secs?))\b)",
+     toAnother},
     {R"(\b(?P<span>(?P<n>@N) seconds?) (?:run|drive|dash|blast|sprint|burst|trip) (?:up |down |on )?to (?:the )?(?P<corner>next(?: one| corner)?|@CORNER)\b)",
      toAnother},
     {R"(\bin (?P<span>(?P<n>@N) seconds?)(?: time)? (?:you're|we're|you are|we are|you'll be|we'll be) (?:[a-z]+ )?(?:for|at|in|into) (?:the )?(?P<corner>next(?: one| corner)?|@CORNER)\b)",
@@ -45,15 +50,14 @@ constexpr ClaimRule kRules[] = {
              hasWord(lastWords(f.before(), 1), {"is", "was", "a", "lap's"}); // "the lap is seventy-one six"
          if ((lap < 100 && !inSeconds) || t < 0 || t > 9 || (!inSeconds && std::fmod(lap, 100) >= 60)) return false;
          c.said.number = inSeconds ? lap + t / 10 : 60 * std::floor(lap / 100) + std::fmod(lap, 100) + t / 10;
-         c.unit = "s", c.fact = ofSomebodyElse(f.sentence) ? "none" : "lap_time_s";
+         c.unit = "s", c.fact = ofSomebodyElse(f) ? "none" : "lap_time_s";
          return true;
      }},
     {R"(\b(?:lap|time|lap's)(?: [a-z']+){0,3} (?P<span>(?P<n>[3-9][0-9]\.[0-9]+))(?: |$)(?:\.|,|$|and|on)?)",
      [](Find& f, Claim& c) {
          if (hasWord(firstWord(f.after()), {"metres", "km/h", "mph", "percent", "%", "kilometres", "miles"}))
              return false;
-         c.said.number = figureOf(f.group("n")), c.unit = "s",
-         c.fact = ofSomebodyElse(f.sentence) ? "none" : "lap_time_s";
+         c.said.number = figureOf(f.group("n")), c.unit = "s", c.fact = ofSomebodyElse(f) ? "none" : "lap_time_s";
          return c.said.number.has_value();
      }},
     {R"(\b(?P<span>(?P<n>1[0-5][0-9]\.[0-9]+|2[0-5][0-9]\.[0-9]+))(?: |$))",
@@ -62,7 +66,7 @@ constexpr ClaimRule kRules[] = {
          const double n = figureOf(f.group("n")).value_or(0), rest = std::fmod(n, 100);
          if (rest >= 60) return false;
          c.said.number = 60 * std::floor(n / 100) + rest;
-         c.unit = "s", c.fact = ofSomebodyElse(f.sentence) ? "none" : "lap_time_s";
+         c.unit = "s", c.fact = ofSomebodyElse(f) ? "none" : "lap_time_s";
          return true;
      }},
     {R"(\b(?P<min>[0-9]{1,2}):(?P<sec>[0-9]{2}(?:\.[0-9]+)?)(?: |$))",
@@ -73,7 +77,7 @@ constexpr ClaimRule kRules[] = {
          if (!ofALap && hasWord(lastWords(f.before(), 1), {"at", "until", "by", "from", "before", "after"}))
              return false; // of the day
          c.said.number = 60 * figureOf(f.group("min")).value_or(0) + figureOf(f.group("sec")).value_or(0);
-         c.unit = "s", c.fact = ofSomebodyElse(f.sentence) ? "none" : "lap_time_s";
+         c.unit = "s", c.fact = ofSomebodyElse(f) ? "none" : "lap_time_s";
          return true;
      }},
     {R"(\b(?P<n>@N|one|a) minutes? (?:and )?(?P<s>@N)(?: seconds?)?\b)",
