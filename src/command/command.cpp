@@ -12,9 +12,9 @@ namespace hl {
 namespace {
 
 constexpr void (*kVerbs[])(CLI::App&, Call&) = {
-    addColumns,   addReadPanel, addLaps,   addCorners, addSync,     addCompare, addNew,  addScene,  addShow,
-    addChooseLap, addShelf,     addCamera, addProject, addFollow,   addAlign,   addTake, addClaims, addCheck,
-    addPlan,      addRender,    addSlow,   addFormats, addEditions, addPublish, addDemo};
+    addColumns,   addReadPanel, addLaps,   addCorners, addSync,     addCompare, addNew,     addScene,  addShow,
+    addChooseLap, addShelf,     addCamera, addProject, addFollow,   addAlign,   addTake,    addClaims, addCheck,
+    addPlan,      addRender,    addSlow,   addFormats, addEditions, addCover,   addPublish, addDemo};
 
 } // namespace
 

@@ -43,6 +43,7 @@ void addPlan(CLI::App& app, Call& s);
 void addRender(CLI::App& app, Call& s);
 void addSlow(CLI::App& app, Call& s);
 void addFormats(CLI::App& app, Call& s);
+void addCover(CLI::App& app, Call& s);
 void addEditions(CLI::App& app, Call& session);
 void addPublish(CLI::App& app, Call& s);
 void addDemo(CLI::App& app, Call& s);

@@ -12,9 +12,11 @@ namespace {
 
 constexpr int kWidth = 1280, kHeight = 720;
 
-/// A little before it is turned in: the corner and its references are seen, and the car is still straight.
+/// Where it was taken by hand; else a little before it is turned in: the corner and its references are seen, and the
+/// car is still straight.
 double placeOf(const Guide& g, const RoadClock& clock) {
     constexpr double kBeforeM = 25;
+    if (g.coverM) return *g.coverM;
     const auto keys = keyCorners(g, clock);
     const auto* c = keys.empty() ? nullptr : cornerWith(g, keys.front());
     return c ? c->turnInM - kBeforeM : 0;

@@ -19,7 +19,7 @@ namespace {
 
 using json = nlohmann::ordered_json;
 
-constexpr int kPainting = 3; ///< higher whenever the same guide is painted otherwise
+constexpr int kPainting = 4; ///< higher whenever the same guide is painted otherwise
 
 /// FNV-1a, twice with other beginnings: 128 bits are enough for names of files.
 std::string hashed(const std::string& text) {
@@ -46,7 +46,7 @@ json common(const Guide& g, const Session& s, const RenderWish& wish) {
     auto j = toJson(g);
     for (const auto* member :
          {"corners", "section_words", "further_laps", "next_id", "outline", "cut", "school", "voice",
-          "names_not_allowed", "loudness_lufs", "caption_word_times", "variants", "edition"})
+          "names_not_allowed", "cover_m", "loudness_lufs", "caption_word_times", "variants", "edition"})
         j.erase(member);
     for (const auto* member : kOnCards) j["scene"].erase(member);
     j.erase("setup");

@@ -54,14 +54,13 @@ Status fillEdition(const fs::path& dir, const Guide& guide, const Session& s, co
     if (auto done = makeFolder(dir); !done) return done;
     RenderWish film = wish.film;
     film.out = dir / "guide.mp4", film.fromS = 0, film.toS = -1;
+    film.cover = jpegOf(coverPicture(guide, s)).toStdString();
     const auto rendered = render(guide, s, cut, film, progress.part(0, wish.tallClips ? 0.6 : 0.94));
     if (!rendered) return rendered.error();
     if (wish.tallClips)
         if (auto done = renderTallClips(dir, guide, s, cut, wish.film, progress.part(0.6, 0.94)); !done) return done;
-    if (const auto cover = jpegOf(coverPicture(guide, s)); !cover.isEmpty())
-        if (auto done = writeFile(dir / "cover.jpg", {cover.constData(), static_cast<std::size_t>(cover.size())});
-            !done)
-            return done;
+    if (!film.cover.empty())
+        if (auto done = writeFile(dir / "cover.jpg", film.cover); !done) return done;
     const EditionSource source{guide,          cut,      s.measured, s.trace,
                                s.roadOrNull(), film.out, s.folder,   {wish.singleClips, wish.tallClips}};
     return writeEdition(dir, source, [&](const char* doing) {

@@ -191,8 +191,9 @@ Status putTogether(const std::vector<PieceOfFilm>& pieces, const Rendering& r, c
     movie.sound = sound.samples, movie.title = r.guide.scene.title;
     movie.chapters = chaptersBetween(r.guide, r.cut, 0, r.cut.lengthS);
     for (const auto& c : captions) movie.captions.push_back({c.startS, c.endS, inLines(c.text)});
-    const auto cover = jpegOf(coverPicture(r.guide, r.session));
-    movie.cover = {cover.constData(), static_cast<std::size_t>(cover.size())};
+    const auto cover =
+        r.wish.cover.empty() ? jpegOf(coverPicture(r.guide, r.session)).toStdString() : std::string(r.wish.cover);
+    movie.cover = cover;
     return assemble(movie, r.wish.out);
 }
 

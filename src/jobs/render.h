@@ -16,6 +16,7 @@ struct RenderWish {
     std::string preset = "veryfast";
     VideoCodec codec = VideoCodec::H264;
     int height = 0;          ///< px: 720, 1080, 1440; 0: as the film has it, at most 1080
+    std::string cover;       ///< a JPEG file's bytes; empty: it is made of the guide
     bool tall = false;       ///< for a telephone held upright, with the words in the picture
     bool fromPieces = true;  ///< a whole guide is put together of pieces that are kept in its cache
     bool onlyPieces = false; ///< those that begin between the times, if any, are made, and no film of them

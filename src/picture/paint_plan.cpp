@@ -4,6 +4,7 @@
 #include "picture/paint_scene.h"
 #include "picture/tokens.h"
 
+#include <algorithm>
 #include <cmath>
 #include <QCoreApplication>
 #include <QPainterPath>
@@ -91,6 +92,39 @@ void paintLines(QPainter& p, const PlanPicture& plan) {
     for (const auto& line : plan.advised) p.drawPolyline(polygon(line));
 }
 
+/// Where a name may stand beside its dot: away from the road, farther and farther, else to its sides.
+std::vector<QRectF> placesBeside(const PlanThing& thing, double width, double height) {
+    constexpr double kGap = 12, kFarther[] = {0, 12, 26};
+    const double out = 0.5 * (std::abs(thing.outward.x) * width + std::abs(thing.outward.y) * height);
+    std::vector<QRectF> places;
+    const auto add = [&](double x, double y) {
+        places.emplace_back(thing.at.x + x - width / 2, thing.at.y + y - height / 2, width, height);
+    };
+    for (const double d : kFarther) add(thing.outward.x * (kGap + d + out), thing.outward.y * (kGap + d + out));
+    const double right = kGap + width / 2;
+    for (const double x : {right, -right}) add(thing.outward.x >= 0 ? x : -x, 0);
+    return places;
+}
+
+/// Whether something lies over the road, which is drawn in pieces shorter than any name is high.
+bool overRoad(const PlanPicture& plan, const QRectF& name) {
+    const auto box = name.adjusted(-4, -4, 4, 4);
+    for (std::size_t i = 0; i < std::min(plan.left.size(), plan.right.size()); ++i) {
+        const QPointF left(plan.left[i].x, plan.left[i].y), right(plan.right[i].x, plan.right[i].y);
+        if (box.contains(left) || box.contains(right) || box.contains((left + right) / 2)) return true;
+    }
+    return false;
+}
+
+/// From a dot to a name that stands too far from it to be its own at a glance.
+void paintLeader(QPainter& p, const QPointF& dot, const QRectF& name) {
+    constexpr double kNear = 18;
+    const QPointF end(std::clamp(dot.x(), name.left(), name.right()), std::clamp(dot.y(), name.top(), name.bottom()));
+    if (std::hypot(end.x() - dot.x(), end.y() - dot.y()) <= kNear) return;
+    p.setPen(QPen(QColor(look::kReed), 1.2));
+    p.drawLine(dot, end);
+}
+
 void paintReferences(QPainter& p, const PlanPicture& plan, std::vector<QRectF> taken) {
     p.setFont(look::text(21));
     const QFontMetricsF m(p.font());
@@ -101,21 +135,24 @@ void paintReferences(QPainter& p, const PlanPicture& plan, std::vector<QRectF> t
         p.drawRect(dot);
         taken.push_back(dot);
     }
+    const QRectF whole(plan.box.x + 6, plan.box.y + 6, plan.box.width - 12, plan.box.height - 12);
     for (const auto& r : plan.references) {
-        const QPointF at(r.at.x, r.at.y);
         const auto text = QString::fromStdString(r.label);
-        const double w = m.horizontalAdvance(text);
-        for (const double x : {at.x() + 12, at.x() - w - 12}) {
-            const QRectF box(x, at.y() - m.height() / 2, w, m.height());
-            if (box.left() < plan.box.x + 6 || box.right() > plan.box.x + plan.box.width - 6) continue;
-            if (std::any_of(taken.begin(), taken.end(), [&](const QRectF& t) { return t.intersects(box); })) continue;
-            taken.push_back(box);
-            QPainterPath letters;
-            letters.addText(box.left(), box.top() + m.ascent(), p.font(), text);
-            p.strokePath(letters, QPen(QColor(look::kMarsh900), 4, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
-            p.fillPath(letters, QColor(look::kMist));
-            break;
-        }
+        const auto places = placesBeside(r, m.horizontalAdvance(text), m.height());
+        const auto free = [&](const QRectF& box) {
+            return whole.contains(box) &&
+                   std::none_of(taken.begin(), taken.end(), [&](const QRectF& t) { return t.intersects(box); });
+        };
+        auto at = std::find_if(places.begin(), places.end(),
+                               [&](const QRectF& box) { return free(box) && !overRoad(plan, box); });
+        if (at == places.end()) at = std::find_if(places.begin(), places.end(), free); // on the road rather than not
+        if (at == places.end()) continue;
+        taken.push_back(*at);
+        paintLeader(p, {r.at.x, r.at.y}, *at);
+        QPainterPath letters;
+        letters.addText(at->left(), at->top() + m.ascent(), p.font(), text);
+        p.strokePath(letters, QPen(QColor(look::kMarsh900), 4, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
+        p.fillPath(letters, QColor(look::kMist));
     }
 }
 

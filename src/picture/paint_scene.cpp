@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "picture/paint_scene.h"
 
+#include "core/words/captions.h"
 #include "picture/paint_card.h"
 #include "picture/paint_gauges.h"
 #include "picture/paint_marks.h"
@@ -81,10 +82,25 @@ QRectF paintInset(QPainter& p, const SceneAt& s, const QImage& film) {
     return box;
 }
 
+namespace {
+
+/// Two lines of words are parted where they are in the captions' files, if both fit; no word stands alone in the
+/// second.
+QString inEvenLines(const QString& text, const QFont& font, double width) {
+    const QFontMetricsF m(font);
+    if (m.horizontalAdvance(text) <= width) return text;
+    const auto parted = QString::fromStdString(inLines(text.toStdString()));
+    for (const auto& line : parted.split('\n'))
+        if (m.horizontalAdvance(line) > width) return text;
+    return QString(parted).replace('\n', QChar::LineSeparator);
+}
+
+} // namespace
+
 QRectF paintCaption(QPainter& p, const QString& text, const CaptionPlace& place) {
     if (text.isEmpty()) return {};
     const QFont font = look::text(place.letterPx, look::Weight::Strong);
-    QTextLayout layout(text, font);
+    QTextLayout layout(inEvenLines(text, font, place.width), font);
     QTextOption option(Qt::AlignHCenter);
     layout.setTextOption(option);
     layout.beginLayout();

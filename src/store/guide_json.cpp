@@ -150,6 +150,7 @@ json whole(const Guide& g) {
         j["variants"] = listOf(g.variants, [](const Variant& v) { return withMore(toJson(v), v.more); });
     if (g.edition != Edition{}) j["edition"] = toJson(g.edition);
     if (g.wordTimes) j["caption_word_times"] = true;
+    if (g.coverM) j["cover_m"] = *g.coverM;
     if (!g.notAllowed.empty()) j["names_not_allowed"] = g.notAllowed;
     return j;
 }
@@ -183,6 +184,7 @@ Result<Guide> guideFrom(const json& j) {
     g.variants = listOf<Variant>(v, "variants", variantFrom);
     if (const auto edition = v.find("edition")) g.edition = editionFrom(*edition);
     g.wordTimes = v.flag("caption_word_times", false);
+    if (v.find("cover_m")) g.coverM = v.number("cover_m", 0);
     if (v.find("names_not_allowed"))
         for (const auto& name : v.at("names_not_allowed").list()) g.notAllowed.push_back(name.text());
     if (wrong) {

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What the picture shows, told on the command line.
+#include "support/gui_app.h"
 #include "support/ran.h"
 #include "support/tiny_guide.h"
 
@@ -58,4 +59,31 @@ TEST_CASE("show says what the picture shows and changes it; what cannot be is re
         CHECK(show(wrong).code == 1);
     CHECK(*readGuide(guide) == *before);
     CHECK(show({"--keep-clear", "none", "--gauges", "none"}).answer()["gauges"].empty());
+}
+
+TEST_CASE("a cover is seen, taken elsewhere on the lap, and left to the guide again; off the lap it is refused") {
+    painterReady();
+    const ScratchFolder dir;
+    tinyGuide(dir / "guide", squareFilm(dir / "film.mp4"));
+    const auto guide = (dir / "guide").string();
+    const auto cover = [&](std::vector<std::string> more) {
+        more.insert(more.begin(), {"cover", guide, "--json"});
+        return run(more);
+    };
+    auto r = cover({"--out", (dir / "cover.jpg").string()});
+    INFO(r.err);
+    REQUIRE(r.code == 0);
+    CHECK(r.answer()["at_m"].is_null());
+    CHECK(std::filesystem::file_size(dir / "cover.jpg") > 1000);
+    const double atM = readGuide(guide)->corners.front().apexM;
+    r = cover({"--at", std::to_string(atM)});
+    REQUIRE(r.code == 0);
+    CHECK(readGuide(guide)->coverM == Approx(atM));
+    r = cover({"--at", "900000"});
+    CHECK(r.code == 1);
+    CHECK(r.err.find("cover.off-lap") != std::string::npos);
+    CHECK(readGuide(guide)->coverM == Approx(atM));
+    CHECK(cover({"--at", "5", "--by-itself"}).code == 2);
+    REQUIRE(cover({"--by-itself"}).code == 0);
+    CHECK_FALSE(readGuide(guide)->coverM);
 }

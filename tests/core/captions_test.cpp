@@ -44,6 +44,8 @@ TEST_CASE("lines have at most 42 letters, break where a phrase ends, and lose no
     }
     CHECK(inLines("Brake at the fifty board, and go down to third gear.") ==
           "Brake at the fifty board,\nand go down to third gear.");
+    CHECK(inLines("Pumphouse, a left-hander. Come in on the right, in fourth gear.") ==
+          "Pumphouse, a left-hander.\nCome in on the right, in fourth gear.");
     CHECK(inLines("short") == "short");
     CHECK(inLines(std::string(60, 'x')) == std::string(60, 'x'));
 }

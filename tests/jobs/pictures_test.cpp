@@ -207,6 +207,7 @@ TEST_CASE("on the plan the car is where it was, its nose as the log has it, and 
     const auto f = planFraming(stage, &c, c.apexM, kWhole);
     const double time = seconds(when);
     const auto px = f.at({sampleAt(slipping.t, slipping.x, time), sampleAt(slipping.t, slipping.y, time)});
+    for (const auto& thing : plan.references) CHECK(std::hypot(thing.outward.x, thing.outward.y) == Approx(1));
     REQUIRE(plan.cars.size() == 1);
     CHECK(plan.cars[0].at == px);
     CHECK(plan.cars[0].slipRad == Approx(0.1).margin(0.02));

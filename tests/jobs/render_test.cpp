@@ -2,7 +2,9 @@
 #include "core/cut/compose.h"
 #include "core/guide/beat_edits.h"
 #include "core/guide/edition.h"
+#include "core/guide/edits.h"
 #include "core/units/numbers.h"
+#include "jobs/cover.h"
 #include "jobs/pieces.h"
 #include "jobs/publish.h"
 #include "media/sound.h"
@@ -238,6 +240,15 @@ TEST_CASE("a whole guide is put together of pieces, and only what shows somethin
     REQUIRE(other);
     const auto when = at<FootageTime>(first->seconds / 2);
     CHECK(reader->frameAt(when)->y == other->frameAt(when)->y);
+
+    // Another cover is put in; no picture of the film is made for it.
+    const auto elsewhere = withCover(o.guide, o.guide.corners.front().endM);
+    CHECK(coverPicture(elsewhere, o.session) != coverPicture(o.guide, o.session));
+    const auto covered = render(elsewhere, o.session, o.cut, quick(dir / "covered.mp4", 0, -1), {});
+    REQUIRE(covered);
+    CHECK(covered->rendered == 0);
+    CHECK(slurp(dir / "covered.mp4").find(jpegOf(coverPicture(elsewhere, o.session)).toStdString()) !=
+          std::string::npos);
 
     // Longer words over the opening: all behind it comes later, and shows what it showed.
     o.guide =

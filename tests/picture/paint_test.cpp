@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "picture/paint_plan.h"
 #include "picture/paint_scene.h"
 #include "picture/tokens.h"
 #include "support/gui_app.h"
@@ -33,7 +34,7 @@ SceneAt madeScene(unsigned seed, const GuideCorner& corner) {
             s.plan.brake.push_back(between(0, 1)), s.plan.power.push_back(between(0, 1));
     s.plan.box = {0, 0, 1280, 720}, s.plan.pxPerM = 3, s.plan.overName = "lap 3";
     s.plan.cars = {{{640, 400}, 1.5, 0.1}, {{650, 380}, 1.6, 0}};
-    s.plan.references = {{{400, 300}, "50 board", true}, {{410, 305}, "fence", false}};
+    s.plan.references = {{{400, 300}, "50 board", {-1, 0}}, {{410, 305}, "fence", {0.6, 0.8}}};
     s.pictures.planFull = seed % 5 == 0;
     s.lapS = between(0, 200), s.behindS = between(-2, 2), s.toGo = ToGo{"turn in", between(0, 200)}, s.cue = "brake";
     s.live.forward = between(-25, 12), s.live.left = between(-25, 25);
@@ -74,6 +75,51 @@ TEST_CASE("painting touches only what it says it touches") {
             }
         }
     }
+}
+
+TEST_CASE("names of things stand beside the road, whichever way it runs, and words are parted evenly") {
+    hl::testing::painterReady();
+    for (int degrees = 0; degrees < 360; degrees += 15) {
+        const double a = degrees * 3.14159265 / 180, c = std::cos(a), s = std::sin(a);
+        const auto turned = [&](double along, double across) {
+            return Vec2{640 + along * c - across * s, 330 + along * s + across * c};
+        };
+        PlanPicture plan;
+        plan.box = {0, 0, 1280, 720}, plan.pxPerM = 1.5;
+        for (double along = -260; along <= 260; along += 4.5)
+            plan.left.push_back(turned(along, -9)), plan.right.push_back(turned(along, 9));
+        const auto paintedWith = [&](const PlanPicture& picture) {
+            QImage image(1280, 720, QImage::Format_ARGB32_Premultiplied);
+            QPainter p(&image);
+            paintPlan(p, picture, {});
+            return image;
+        };
+        const auto bare = paintedWith(plan);
+        plan.references = {{turned(0, -16), "second marshal post", {s, -c}}, {turned(40, 16), "bin", {-s, c}}};
+        const auto named = paintedWith(plan);
+        int onRoad = 0, letters = 0;
+        for (int y = 0; y < 720; ++y)
+            for (int x = 0; x < 1280; ++x) {
+                if (bare.pixel(x, y) == named.pixel(x, y)) continue;
+                const double across = -(x - 640) * s + (y - 330) * c;
+                ++letters, onRoad += std::abs(across) < 7;
+            }
+        INFO(degrees << " degrees");
+        CHECK(letters > 500);
+        CHECK(onRoad == 0);
+    }
+    SceneAt scene;
+    scene.caption = "Pumphouse, a left-hander. Come in on the right, in fourth gear.";
+    QImage image(1280, 720, QImage::Format_ARGB32_Premultiplied);
+    image.fill(Qt::transparent);
+    QPainter p(&image);
+    paintScene(p, scene);
+    p.end();
+    // The second line holds more than one word: some ink far to its left.
+    bool ink = false;
+    for (int y = 530; y < 560; ++y)
+        for (int x = 300; x < 520; ++x) ink = ink || qGray(image.pixel(x, y)) > 150;
+    CHECK(ink);
 }
 
 TEST_CASE("an empty scene paints nothing, a card its title") {

@@ -37,6 +37,32 @@ TEST_CASE("ten seconds are rendered by a click") {
     CHECK(s.find<QProgressBar>("publishProgress")->value() == 1000);
 }
 
+TEST_CASE("the picture that is shown becomes the cover, by a click or a key, and the guide can choose again") {
+    const ScratchFolder dir;
+    Studio s(copiedDemo(dir, {3}));
+    REQUIRE(s.ready);
+    s.key(Qt::Key_7, Qt::AltModifier);
+    auto* picture = s.find<QLabel>("coverPicture");
+    const auto seen = [&] { return picture->pixmap(Qt::ReturnByValue).toImage(); };
+    REQUIRE(waitFor([&] { return !seen().isNull(); }));
+    const auto byItself = seen();
+    CHECK_FALSE(s.find<QPushButton>("coverByItself")->isEnabled());
+    auto* player = &s.player();
+    player->seekGuide(s.desk().cut().lengthS * 0.8);
+    QTest::mouseClick(s.find<QPushButton>("takeCover"), Qt::LeftButton);
+    REQUIRE(s.desk().guide().coverM);
+    CHECK(*s.desk().guide().coverM == Approx(player->metre()).margin(0.06));
+    REQUIRE(waitFor([&] { return seen() != byItself; }));
+    CHECK(s.find<QLabel>("coverPlace")->text().contains(QString::number(std::lround(player->metre()))));
+    QTest::mouseClick(s.find<QPushButton>("coverByItself"), Qt::LeftButton);
+    CHECK_FALSE(s.desk().guide().coverM);
+    REQUIRE(waitFor([&] { return seen() == byItself; }));
+    s.key(Qt::Key_K, Qt::ControlModifier);
+    CHECK(s.desk().guide().coverM);
+    s.desk().undo();
+    CHECK_FALSE(s.desk().guide().coverM);
+}
+
 TEST_CASE("publishing can be cancelled, and done again") {
     const ScratchFolder dir;
     Studio s(copiedDemo(dir, {3}));

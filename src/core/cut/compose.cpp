@@ -131,9 +131,9 @@ void addPictures(SceneAt& scene, const Stage& st, const GuideCorner* corner) {
         scene.planInset = planPicture(st, corner, log, insetFraming(st, corner, scene.atM, box), box);
     }
     if (scene.pictures.planFull) {
-        // Between the tag and the gauges, and beside a film that stands small on the right.
+        // Between the tag and the words, and beside a film that stands small on the right.
         constexpr LabelBox kWhole{0, 0, kFrameWidth, kFrameHeight};
-        const LabelBox free{40, 96, scene.corners.inset ? scene.corners.inset->x - 60 : kFrameWidth - 80, 470};
+        const LabelBox free{40, 96, scene.corners.inset ? scene.corners.inset->x - 60 : kFrameWidth - 80, 376};
         scene.plan = planPicture(st, corner, log, planFraming(st, corner, scene.atM, free), kWhole);
     }
 }

@@ -12,7 +12,7 @@ namespace hl {
 namespace {
 
 constexpr double kBeforeM = 70, kAfterM = 30; // of a corner's bounds
-constexpr double kLeastPxPerM = 1.5;          // of a full picture; smaller it says nothing
+constexpr double kLeastPxPerM = 1.2;          // of a full picture; smaller it says nothing
 constexpr double kGlideM = 170;               // to each side of the car where the camera glides
 constexpr double kStepM = 3;
 
@@ -172,6 +172,13 @@ void addAdvised(PlanPicture& out, const Stage& st, const GuideCorner& c, const P
     }
 }
 
+Vec2 outwardAt(const Stage& st, const PlanFraming& f, double atM, bool onLeft) {
+    const auto from = onRoad(*st.road, atM, 0, 0), to = onRoad(*st.road, atM, onLeft ? 1 : -1, 0);
+    const auto a = f.at({from.x, from.y}), b = f.at({to.x, to.y});
+    const double length = std::max(1e-9, std::hypot(b.x - a.x, b.y - a.y));
+    return {(b.x - a.x) / length, (b.y - a.y) / length};
+}
+
 /// The nearest of what can be looked for, each once.
 void addReferences(PlanPicture& out, const Stage& st, const PlanFraming& f, Stretch s) {
     constexpr std::size_t kMost = 8;
@@ -182,7 +189,7 @@ void addReferences(PlanPicture& out, const Stage& st, const PlanFraming& f, Stre
         const auto px = f.at({p.x, p.y});
         if (px.x > out.box.x + 20 && px.x < out.box.x + out.box.width - 20 && px.y > out.box.y + 20 &&
             px.y < out.box.y + out.box.height - 20)
-            out.references.push_back({px, r.label, r.lateralM > 0});
+            out.references.push_back({px, r.label, outwardAt(st, f, m, r.lateralM > 0)});
     }
 }
 
@@ -199,7 +206,9 @@ PlanFraming planFraming(const Stage& st, const GuideCorner* corner, double nowM,
     if (corner) {
         auto f = fittedOver(road, corner->startM - kBeforeM, corner->endM + kAfterM, box);
         if (f.pxPerM >= least) return f;
-        f.pxPerM = least, f.centreM = glidingOver(road, std::clamp(nowM, corner->startM, corner->endM));
+        constexpr double kNearM =
+            90; // what is larger than the picture is gone along, near enough to see where the car is
+        f.pxPerM = least, f.centreM = glidingOver(road, std::clamp(nowM, corner->startM, corner->endM), kNearM);
         return f;
     }
     PlanFraming f;

@@ -20,7 +20,7 @@ struct PlanCar {
 struct PlanThing {
     Vec2 at;
     std::string label;
-    bool onLeft = false; ///< of the road
+    Vec2 outward; ///< away from the road, of length 1
 };
 
 /// All px of the frame; one sample every few metres along the road.

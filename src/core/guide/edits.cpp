@@ -74,6 +74,11 @@ Guide withFrameRate(Guide g, int frameRate) {
     g.frameRate = std::clamp(frameRate, kLeastFrameRate, kMostFrameRate);
     return g;
 }
+Guide withCover(Guide g, std::optional<double> atM) {
+    g.coverM = atM;
+    return g;
+}
+
 Guide withNamesNotAllowed(Guide g, std::vector<std::string> names) {
     for (auto& n : names) {
         const auto from = n.find_first_not_of(" \t"), to = n.find_last_not_of(" \t");

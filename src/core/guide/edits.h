@@ -20,6 +20,7 @@ Guide withPairs(Guide g, std::vector<PlacePair> pairs);
 Guide withScene(Guide g, Scene scene);
 Guide withFrameRate(Guide g, int frameRate);
 Guide withLoudness(Guide g, double lufs);
+Guide withCover(Guide g, std::optional<double> atM);                ///< none: before the corner that matters most
 Guide withNamesNotAllowed(Guide g, std::vector<std::string> names); ///< without blanks around and empty ones
 Guide withWholeLapFirst(Guide g, bool first); ///< the uninterrupted lap after the opening card, or not at all
 Guide withOutline(Guide g, Outline outline);

@@ -233,6 +233,7 @@ struct Guide {
     VoiceCare voiceCare;
     std::vector<std::string> notAllowed; ///< names that must not stand in the guide
     bool wordTimes = false;              ///< captions say when each word is spoken
+    std::optional<double> coverM;        ///< where on the lap its cover was taken; none: where it matters most
     Outline outline = usualOutline();
     CutWish cutWish;
     std::vector<Variant> variants; ///< of its own, besides the usual ones

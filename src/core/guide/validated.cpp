@@ -85,6 +85,7 @@ class Examiner {
     void frame() {
         between(g_.frameRate, kLeastFrameRate, kMostFrameRate, "frame_rate", "pictures a second");
         between(g_.loudnessLufs, -40, -5, "loudness_lufs", "LUFS");
+        if (g_.coverM) metres(*g_.coverM, "cover_m");
         if (g_.nextId < 1) tell("next_id", shown(g_.nextId) + " cannot be", "1 or more");
         for (std::size_t i = 0; i < g_.outline.size(); ++i)
             for (const auto kind : g_.outline[i].sections)

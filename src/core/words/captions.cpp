@@ -164,7 +164,10 @@ std::string inLines(const std::string& text) {
         double cost = std::abs(static_cast<double>(i) - static_cast<double>(letters) / 2);
         if (over > kLineLetters) cost += 100.0 * static_cast<double>(over - kLineLetters);
         const auto next = std::string_view(text).substr(at[i] + 1);
-        if (std::string_view(",;:.!?").find(text[at[i] - 1]) != std::string_view::npos)
+        const char before = text[at[i] - 1];
+        if (std::string_view(".!?").find(before) != std::string_view::npos)
+            cost -= 14;
+        else if (std::string_view(",;:").find(before) != std::string_view::npos)
             cost -= 8;
         else if (std::any_of(std::begin(kBeginners), std::end(kBeginners),
                              [&](auto w) { return next.substr(0, w.size()) == w; }))

@@ -19,7 +19,7 @@ std::vector<std::unique_ptr<Station>> allStations(Desk& desk, Player& player) {
     all.push_back(std::make_unique<MarkersStation>(desk, player));
     all.push_back(std::make_unique<WordsStation>(desk, player));
     all.push_back(std::make_unique<CutStation>(desk, player));
-    all.push_back(std::make_unique<PublishStation>(desk));
+    all.push_back(std::make_unique<PublishStation>(desk, player));
     return all;
 }
 

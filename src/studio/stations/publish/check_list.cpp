@@ -58,7 +58,7 @@ CheckList::CheckList(Desk& desk, QWidget* parent) : QListWidget(parent), desk_(d
     setObjectName(QStringLiteral("findings"));
     setAccessibleName(tr("What to look at before publishing. Enter goes there."));
     setWordWrap(true);
-    setMinimumHeight(60); // it takes what is left and scrolls by itself
+    setMinimumHeight(60);
     setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     setVerticalScrollMode(QAbstractItemView::ScrollPerPixel);
     connect(this, &QListWidget::itemActivated, this, &CheckList::jump);

@@ -12,6 +12,7 @@ class CheckList : public QListWidget {
     Q_OBJECT
   public:
     explicit CheckList(Desk& desk, QWidget* parent = nullptr);
+    QSize sizeHint() const override { return {300, minimumHeight()}; } ///< it takes what is left and scrolls by itself
     void refresh();
     const Finding* chosen() const; ///< null: none
     void choose(int finding);      ///< by its place in the desk's findings

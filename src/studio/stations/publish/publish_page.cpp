@@ -23,10 +23,10 @@ constexpr TaskKind kPublishing{"publish", Lane::Long};
 
 } // namespace
 
-PublishPage::PublishPage(Desk& desk, QWidget* parent)
+PublishPage::PublishPage(Desk& desk, Player& player, QWidget* parent)
     : QWidget(parent), desk_(desk), summary_(new QLabel), verdict_(quiet({})), state_(quiet({})),
-      findings_(new CheckList(desk)), folder_(new QLineEdit), from_(new QSpinBox), to_(new QSpinBox),
-      render_(plainButton(tr("Render this piece"))), publish_(lampButton(tr("Publish the guide"))),
+      findings_(new CheckList(desk)), cover_(new CoverRow(desk, player)), folder_(new QLineEdit), from_(new QSpinBox),
+      to_(new QSpinBox), render_(plainButton(tr("Render this piece"))), publish_(lampButton(tr("Publish the guide"))),
       clips_(new QCheckBox(tr("one of each corner"))), tall_(new QCheckBox(tr("upright, for a telephone"))),
       cancel_(plainButton(tr("Cancel"))), open_(plainButton(tr("Open the result"))),
       names_(plainButton(tr("Names not allowed\u2026"))), bar_(new QProgressBar) {
@@ -34,7 +34,7 @@ PublishPage::PublishPage(Desk& desk, QWidget* parent)
     setAttribute(Qt::WA_StyledBackground);
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(24, 14, 24, 8);
-    column->setSpacing(8);
+    column->setSpacing(7);
     column->addWidget(headline(tr("Publish")));
     summary_->setWordWrap(true);
     column->addWidget(summary_);
@@ -55,6 +55,7 @@ PublishPage::PublishPage(Desk& desk, QWidget* parent)
     clips->addWidget(clips_);
     clips->addWidget(tall_);
     clips->addStretch();
+    form->addRow(tr("Cover"), cover_);
     form->addRow(tr("Clips too"), clips);
     auto* piece = new QHBoxLayout;
     piece->setSpacing(8);
@@ -78,10 +79,9 @@ PublishPage::PublishPage(Desk& desk, QWidget* parent)
     bar_->setFixedHeight(8);
     column->addWidget(bar_);
     column->addWidget(state_);
-    state_->hide();
+    bar_->hide(), state_->hide();
     state_->setObjectName(QStringLiteral("quiet"));
     verdict_->setObjectName(QStringLiteral("verdict"));
-    column->addSpacing(6);
     auto* checkRow = new QHBoxLayout;
     checkRow->addWidget(verdict_, 1);
     names_->setObjectName(QStringLiteral("namesNotAllowed"));
@@ -112,10 +112,16 @@ PublishPage::PublishPage(Desk& desk, QWidget* parent)
 
 void PublishPage::refresh() {
     const auto& cut = desk_.cut();
-    summary_->setText(tr("<b>%1</b>, %2 corners: %3 long; no plan with these words can be shorter than %4.")
-                          .arg(QString::fromStdString(desk_.made().scene.title).toHtmlEscaped())
-                          .arg(desk_.guide().corners.size())
-                          .arg(clockText(cut.lengthS), clockText(cut.boundS)));
+    const auto title = QString::fromStdString(desk_.made().scene.title).toHtmlEscaped();
+    const auto corners = desk_.guide().corners.size();
+    constexpr double kShownS = 0.5; // the clock shows whole seconds
+    summary_->setText(
+        cut.lengthS - cut.boundS < kShownS
+            ? tr("<b>%1</b>, %2 corners: %3, the shortest.").arg(title).arg(corners).arg(clockText(cut.lengthS))
+            : tr("<b>%1</b>, %2 corners: %3 long; no plan with these words can be shorter than %4.")
+                  .arg(title)
+                  .arg(corners)
+                  .arg(clockText(cut.lengthS), clockText(cut.boundS)));
 }
 
 void PublishPage::refreshFindings() {
@@ -126,10 +132,9 @@ void PublishPage::refreshFindings() {
     if (wrong > 0)
         verdict_->setText(wrong == 1 ? tr("One thing is wrong:") : tr("%1 things are wrong:").arg(wrong));
     else if (count == 0)
-        verdict_->setText(tr("The words agree with what was measured, and nothing is missing."));
+        verdict_->setText(tr("Nothing contradicts the lap, and nothing is missing."));
     else
-        verdict_->setText(
-            tr("The words agree with what was measured. Worth a look before publishing (%1):").arg(count));
+        verdict_->setText(tr("Nothing contradicts the lap. Worth a look (%1):").arg(count));
     findings_->refresh();
 }
 
@@ -155,6 +160,8 @@ QList<StationKey> PublishPage::keys() {
         {QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_M), tr("make it advice"), [this] { findings_->advise(); }, false},
         {QKeySequence(Qt::CTRL | Qt::ALT | Qt::Key_M), tr("leave it, with a reason"), [this] { findings_->leaveIt(); },
          false},
+        {QKeySequence(Qt::CTRL | Qt::Key_K), tr("the picture shown becomes the cover"), [this] { cover_->take(); },
+         false},
         {QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_N), tr("names not allowed"), [this] { askForNames(); }, false}};
 }
 
@@ -167,7 +174,7 @@ void PublishPage::cancel() {
 void PublishPage::start(bool publish) {
     if (busy_ || !desk_.isOpen()) return;
     busy_ = true;
-    state_->show();
+    bar_->show(), state_->show();
     for (auto* b : {publish_, render_, open_}) b->setEnabled(false);
     cancel_->setEnabled(true);
     const std::filesystem::path out = folder_->text().toStdString();
@@ -195,7 +202,7 @@ void PublishPage::idle() {
     for (auto* b : {publish_, render_}) b->setEnabled(true);
     for (auto* b : {cancel_, open_}) b->setEnabled(false);
     bar_->setValue(0);
-    state_->hide();
+    bar_->hide(), state_->hide();
 }
 
 void PublishPage::finish(bool good, const QString& text) {

@@ -2,6 +2,7 @@
 #pragma once
 #include "studio/station.h"
 #include "studio/stations/publish/check_list.h"
+#include "studio/stations/publish/cover_row.h"
 
 #include <QLineEdit>
 #include <QProgressBar>
@@ -17,7 +18,7 @@ namespace hl {
 class PublishPage : public QWidget {
     Q_OBJECT
   public:
-    explicit PublishPage(Desk& desk, QWidget* parent = nullptr);
+    PublishPage(Desk& desk, Player& player, QWidget* parent = nullptr);
     bool busy() const { return busy_; }
     void cancel();
     QList<StationKey> keys();
@@ -37,6 +38,7 @@ class PublishPage : public QWidget {
     Desk& desk_;
     QLabel *summary_, *verdict_, *state_;
     CheckList* findings_;
+    CoverRow* cover_;
     QLineEdit* folder_;
     QSpinBox *from_, *to_;
     QPushButton *render_, *publish_;

@@ -3,7 +3,7 @@
 
 namespace hl {
 
-PublishStation::PublishStation(Desk& desk) : page_(new PublishPage(desk)) {
+PublishStation::PublishStation(Desk& desk, Player& player) : page_(new PublishPage(desk, player)) {
     connect(&desk, &Desk::opened, this, [this] { light(Lamp::Hollow); });
     connect(page_, &PublishPage::wanted, this,
             [this](CornerId corner, BeatId beat) { emit wordsWanted(corner, beat); });

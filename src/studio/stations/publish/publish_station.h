@@ -9,7 +9,7 @@ namespace hl {
 class PublishStation : public Station {
     Q_OBJECT
   public:
-    explicit PublishStation(Desk& desk);
+    PublishStation(Desk& desk, Player& player);
     QString name() const override { return tr("Publish"); }
     QWidget* page() override { return page_; }
     StationLayout layout() const override { return {.plays = Player::Mode::Guide}; }
