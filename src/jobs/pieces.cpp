@@ -51,7 +51,7 @@ json common(const Guide& g, const Session& s, const RenderWish& wish) {
     for (const auto* member : kOnCards) j["scene"].erase(member);
     j.erase("setup");
     const auto size = outputSize(s.videoInfo, wish.height);
-    j["made"] = {kPainting, size.width, size.height, wish.crf, wish.preset, key(wish.codec)};
+    j["made"] = {kPainting, size.width, size.height, wish.crf, wish.preset, key(wish.codec), wish.tall};
     j["files"] = json::array({identity(s.video), identity(s.logFile)});
     if (!g.sources.trackFile.empty()) j["files"].push_back(identity(s.folder / g.sources.trackFile));
     for (const auto& f : s.filmFiles) j["files"].push_back(identity(f.file));

@@ -55,10 +55,11 @@ Status fillEdition(const fs::path& dir, const Guide& guide, const Session& s, co
     RenderWish film = wish.film;
     film.out = dir / "guide.mp4", film.fromS = 0, film.toS = -1;
     film.cover = jpegOf(coverPicture(guide, s)).toStdString();
+    film.sound = std::make_shared<const Sound>(soundOf(guide, s, cut));
     const auto rendered = render(guide, s, cut, film, progress.part(0, wish.tallClips ? 0.6 : 0.94));
     if (!rendered) return rendered.error();
     if (wish.tallClips)
-        if (auto done = renderTallClips(dir, guide, s, cut, wish.film, progress.part(0.6, 0.94)); !done) return done;
+        if (auto done = renderTallClips(dir, guide, s, cut, film, progress.part(0.6, 0.94)); !done) return done;
     if (!film.cover.empty())
         if (auto done = writeFile(dir / "cover.jpg", film.cover); !done) return done;
     const EditionSource source{guide,          cut,      s.measured, s.trace,

@@ -112,14 +112,6 @@ Status encodeAll(MovieWriter& writer, const Sound& sound, Span span, int frameRa
     return writer.finish();
 }
 
-/// All of the guide's sound: a piece of the guide is as loud as it is in the whole.
-Sound guideSound(const Guide& guide, const Session& m, const Cut& cut) {
-    Sound footage{48000, 0, {}};
-    if (m.videoInfo.hasSound)
-        if (auto s = readSound(m.video, 48000)) footage = std::move(*s);
-    return atLoudness(mixSoundtrack(cut, {footage, stretched}, 0, cut.lengthS), guide.loudnessLufs);
-}
-
 Sound partOf(const Sound& whole, const Span& span, int frameRate) {
     const auto at = [&](long frame) {
         const double i = std::round(static_cast<double>(frame) / frameRate * whole.rate);
@@ -137,7 +129,13 @@ struct Rendering {
     OutputSize size;
     const Stage& stage;
     const FrameTimes& times;
+    OutputSize made() const { return wish.tall ? tallSize(size) : size; } ///< of the film's pictures
 };
+
+Sound soundOfPart(const Span& span, const Rendering& r) {
+    if (r.wish.sound) return partOf(*r.wish.sound, span, r.guide.frameRate);
+    return partOf(soundOf(r.guide, r.session, r.cut), span, r.guide.frameRate);
+}
 
 /// Decodes, paints and encodes side by side.
 Status renderInto(MovieWriter& writer, GuideFrames& frames, const Sound& sound, Span span, const Rendering& r,
@@ -166,7 +164,7 @@ Result<long> makePieces(const std::vector<PieceOfFilm>& pieces, const Rendering&
         if (missing(p)) all += p.last - p.first;
     for (const auto& p : pieces) {
         if (!missing(p)) continue;
-        auto writer = MovieWriter::open(pieceFile(r.session.folder, p), movieOptions(r.guide, r.wish, r.size));
+        auto writer = MovieWriter::open(pieceFile(r.session.folder, p), movieOptions(r.guide, r.wish, r.made()));
         if (!writer) return writer.error();
         const double from = num(made) / num(all), to = num(made + p.last - p.first) / num(all);
         if (auto s = renderInto(*writer, *frames, {}, {p.first, p.last, r.times}, r, progress.part(from, to)); !s)
@@ -182,56 +180,72 @@ Status writeCaptionFiles(const std::filesystem::path& film, const Guide& g, cons
     return writeFile(std::filesystem::path(film).replace_extension(".srt"), subRip(captions));
 }
 
-/// Pieces, sound, captions and chapters to one film; no picture is coded again.
-Status putTogether(const std::vector<PieceOfFilm>& pieces, const Rendering& r, const std::vector<Caption>& captions) {
-    const auto sound = guideSound(r.guide, r.session, r.cut);
+/// Pieces, sound, captions and chapters to one film; no picture is coded again. A tall one has its words in the
+/// picture.
+Status putTogether(const std::vector<PieceOfFilm>& pieces, const Rendering& r) {
+    const Span span{pieces.front().first, pieces.back().last, r.times};
+    const double fromS = num(span.first) / r.guide.frameRate, toS = num(span.last) / r.guide.frameRate;
+    const auto sound = soundOfPart(span, r);
     AssembledMovie movie;
-    for (const auto& p : pieces) movie.pieces.push_back({pieceFile(r.session.folder, p), p.first});
+    for (const auto& p : pieces) movie.pieces.push_back({pieceFile(r.session.folder, p), p.first - span.first});
     movie.frameRate = r.guide.frameRate, movie.soundRate = sound.rate;
     movie.sound = sound.samples, movie.title = r.guide.scene.title;
-    movie.chapters = chaptersBetween(r.guide, r.cut, 0, r.cut.lengthS);
+    movie.chapters = chaptersBetween(r.guide, r.cut, fromS, toS);
+    if (r.wish.tall) return assemble(movie, r.wish.out);
+    const auto captions = captionsBetween(r.cut, fromS, toS);
     for (const auto& c : captions) movie.captions.push_back({c.startS, c.endS, inLines(c.text)});
-    const auto cover =
-        r.wish.cover.empty() ? jpegOf(coverPicture(r.guide, r.session)).toStdString() : std::string(r.wish.cover);
+    const auto cover = r.wish.cover.empty() ? jpegOf(coverPicture(r.guide, r.session)).toStdString() : r.wish.cover;
     movie.cover = cover;
-    return assemble(movie, r.wish.out);
+    if (auto s = assemble(movie, r.wish.out); !s) return s;
+    return writeCaptionFiles(r.wish.out, r.guide, captions);
 }
 
-Result<RenderReport> renderPieces(const Rendering& r, const LabelPlan& labels, const Progress& progress) {
-    auto pieces = piecesOf(r.guide, r.session, r.cut, labels, r.wish);
-    if (r.wish.onlyPieces) {
-        const double toS = r.wish.toS < 0 ? r.cut.lengthS : r.wish.toS;
-        std::erase_if(pieces, [&](const PieceOfFilm& p) {
-            const double start = num(p.first) / r.guide.frameRate;
-            return start < r.wish.fromS - 1e-9 || start >= toS;
-        });
-    }
-    if (pieces.empty() && r.wish.onlyPieces) return RenderReport{}; // another's share begins and ends elsewhere
-    if (pieces.empty())
-        return Error{"render.empty", "no piece of the guide begins between these times", "",
-                     "times inside " + std::to_string(r.cut.lengthS) + " s"};
-    const auto made = makePieces(pieces, r, progress.part(0, 0.94));
+/// Makes those that are missing; how it went, without the film of them.
+Result<RenderReport> renderPieces(const std::vector<PieceOfFilm>& pieces, const Rendering& r,
+                                  const Progress& progress) {
+    if (pieces.empty()) return RenderReport{}; // another's share begins and ends elsewhere
+    const auto made = makePieces(pieces, r, progress);
     if (!made) return made.error();
     RenderReport report{r.wish.out, 0, 0, 0, *made, pieces.size()};
     for (const auto& p : pieces) report.frames += p.last - p.first;
     report.seconds = num(report.frames) / r.guide.frameRate;
-    if (r.wish.onlyPieces) return report;
+    return report;
+}
+
+Result<RenderReport> renderOfPieces(const std::vector<PieceOfFilm>& pieces, const Rendering& r,
+                                    const Progress& progress) {
+    auto report = renderPieces(pieces, r, progress.part(0, 0.94));
+    if (!report) return report;
     progress.report(0.95, "putting the film together");
-    const auto captions = captionsBetween(r.cut, 0, r.cut.lengthS);
-    if (auto s = putTogether(pieces, r, captions); !s) return s.error();
-    if (auto s = writeCaptionFiles(r.wish.out, r.guide, captions); !s) return s.error();
+    if (auto s = putTogether(pieces, r); !s) return s.error();
     forgetOldPieces(r.session.folder, pieces);
     return report;
+}
+
+/// Those that begin between the times: a share of the work.
+std::vector<PieceOfFilm> beginningIn(std::vector<PieceOfFilm> pieces, Span span) {
+    std::erase_if(pieces, [&](const PieceOfFilm& p) { return p.first < span.first || p.first >= span.last; });
+    return pieces;
+}
+
+/// Those that a part of the guide is made of, to the picture; none where it begins or ends inside one.
+std::vector<PieceOfFilm> makingUp(const std::vector<PieceOfFilm>& pieces, Span span) {
+    std::vector<PieceOfFilm> out;
+    for (const auto& p : pieces)
+        if (p.first >= span.first - 1 && p.last <= span.last + 1) out.push_back(p); // times are rounded to pictures
+    const bool whole =
+        !out.empty() && std::abs(out.front().first - span.first) <= 1 && std::abs(out.back().last - span.last) <= 1;
+    return whole ? out : std::vector<PieceOfFilm>();
 }
 
 /// A part of the guide as a film of its own.
 Result<RenderReport> renderPart(Span span, const Rendering& r, const Progress& progress) {
     progress.report(0, "mixing the sound");
-    const auto sound = partOf(guideSound(r.guide, r.session, r.cut), span, r.guide.frameRate);
+    const auto sound = soundOfPart(span, r);
     auto frames = GuideFrames::open(r.guide, r.session, r.size);
     if (!frames) return frames.error();
     const double fromS = num(span.first) / r.guide.frameRate, toS = num(span.last) / r.guide.frameRate;
-    auto options = movieOptions(r.guide, r.wish, r.wish.tall ? tallSize(r.size) : r.size);
+    auto options = movieOptions(r.guide, r.wish, r.made());
     options.soundRate = sound.rate, options.chapters = chaptersBetween(r.guide, r.cut, fromS, toS);
     auto writer = MovieWriter::open(r.wish.out, options);
     if (!writer) return writer.error();
@@ -269,14 +283,24 @@ Result<RenderReport> render(const Guide& written, const Session& m, const Cut& c
                      "a start before the end, inside " + std::to_string(cut.lengthS) + " s"};
     const auto clock = clockOf(guide, m);
     auto stage = stageOf(guide, m, clock);
-    const auto labels = plannedLabels(stage, cut, labelWidth);
-    stage.labels = &labels;
+    // Tall pictures place their words themselves.
+    const auto labels = wish.tall ? LabelPlan() : plannedLabels(stage, cut, labelWidth);
+    if (!wish.tall) stage.labels = &labels;
     const Rendering r{guide, m, cut, wish, outputSize(m.videoInfo, wish.height), stage, times};
-    const bool whole = span.first == 0 && span.last == times.count();
-    auto report = wish.onlyPieces || (whole && wish.fromPieces && !wish.tall) ? renderPieces(r, labels, progress)
-                                                                              : renderPart(span, r, progress);
+    const auto all = piecesOf(guide, m, cut, labels, wish);
+    const auto parts = makingUp(all, span);
+    auto report = wish.onlyPieces                     ? renderPieces(beginningIn(all, span), r, progress)
+                  : wish.fromPieces && !parts.empty() ? renderOfPieces(parts, r, progress)
+                                                      : renderPart(span, r, progress);
     if (report) report->wallS = std::chrono::duration<double>(std::chrono::steady_clock::now() - started).count();
     return report;
+}
+
+Sound soundOf(const Guide& guide, const Session& m, const Cut& cut) {
+    Sound footage{48000, 0, {}};
+    if (m.videoInfo.hasSound)
+        if (auto s = readSound(m.video, 48000)) footage = std::move(*s);
+    return atLoudness(mixSoundtrack(cut, {footage, stretched}, 0, cut.lengthS), guide.loudnessLufs);
 }
 
 LabelPlan labelsFor(const Guide& g, const Session& s, const Cut& cut, std::stop_token stop) {

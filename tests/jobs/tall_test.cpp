@@ -2,8 +2,11 @@
 // The guide for a telephone held upright: what is seen of the film, what stands beneath it, and the film itself.
 #include "core/cut/pick_place.h"
 #include "core/cut/tall.h"
+#include "core/words/captions.h"
 #include "jobs/cover.h"
 #include "jobs/frame_painter.h"
+#include "jobs/render.h"
+#include "media/sound.h"
 #include "picture/paint_marks.h"
 #include "support/gui_app.h"
 #include "support/small_guide.h"
@@ -54,6 +57,47 @@ TEST_CASE("a tall picture keeps the road that comes and the place spoken of in s
     });
     REQUIRE(asked > 200);
     CHECK(seen > 0.97 * asked);
+}
+
+TEST_CASE("a tall clip is put together of pieces that are kept; what another corner says makes none of them anew") {
+    painterReady();
+    const ScratchFolder dir;
+    auto o = openDemo({3, 8});
+    std::filesystem::create_directories(dir / "guide");
+    o.session.folder = dir / "guide"; // its own cache
+    const auto clip = [&](const Guide& g, const Cut& cut, int corner, const char* name) {
+        const auto* section = sectionOf(cut, corner == 3 ? g.corners.front().id : g.corners.back().id);
+        REQUIRE(section);
+        const auto chapters = chaptersOf(g, cut);
+        const auto at = std::find_if(chapters.begin(), chapters.end(),
+                                     [&](const GuideChapter& c) { return c.corner == section->corner; });
+        REQUIRE(at != chapters.end());
+        RenderWish wish;
+        wish.out = dir / name, wish.fromS = at->startS, wish.toS = at->endS, wish.tall = true;
+        wish.preset = "ultrafast", wish.crf = 30;
+        return render(g, o.session, cut, wish, {});
+    };
+    o.guide.frameRate = 10;
+    o.cut = planCut(o.guide, o.session, o.speeches);
+    const auto first = clip(o.guide, o.cut, 3, "first.mp4");
+    REQUIRE(first);
+    CHECK(first->pieces > 0);
+    CHECK(first->rendered == first->frames);
+    auto reader = VideoReader::open(dir / "first.mp4");
+    REQUIRE(reader);
+    CHECK(reader->frameTimes().size() == static_cast<std::size_t>(first->frames));
+    CHECK(reader->info().height > reader->info().width);
+    const auto sound = readSound(dir / "first.mp4", 8000);
+    REQUIRE(sound);
+    CHECK(sound->length().count() == Approx(first->seconds).margin(0.2));
+    CHECK_FALSE(std::filesystem::exists(dir / "first.vtt")); // the words are in the picture
+    // The other corner says nothing any more.
+    o.guide.corners.back().beats.clear();
+    const auto shorter = planCut(o.guide, o.session, o.speeches);
+    const auto again = clip(o.guide, shorter, 3, "again.mp4");
+    REQUIRE(again);
+    CHECK(again->rendered == 0);
+    CHECK(again->frames == first->frames);
 }
 
 TEST_CASE("what is read stands beneath the film, nothing over another, and words of marks inside what is seen") {
