@@ -2,12 +2,14 @@
 #include "core/claims/claim_reader.h"
 
 #include "core/claims/grammar.h"
+#include "core/claims/lexicon.h"
 #include "core/claims/manner.h"
 #include "core/claims/plain.h"
 #include "core/claims/stance.h"
 #include "core/claims/weighed_words.h"
 #include "core/units/on_all_cores.h"
 
+#include <algorithm>
 #include <unordered_map>
 
 namespace hl {
@@ -15,7 +17,19 @@ namespace {
 
 /// Log-odds. A claim that is missed costs less than a contradiction that is none, but a corner is what guides are
 /// about.
-constexpr double kSurelyNothing = 1.5, kLikelyOther = -1.5;
+constexpr double kSurelyNothing = 0.5, kLikelyNothing = -0.5, kLikelyOther = -1.5;
+
+/// The words that belong to a claim: "and it's all a bit frantic" behind it says nothing against it.
+std::string_view partAround(std::string_view sentence, const Claim& c) {
+    auto part = clauseAround(sentence, c.from, c.to);
+    for (const std::string_view mark : {" and ", " so "}) {
+        if (const auto at = sentence.substr(0, c.from).rfind(mark); at != sentence.npos)
+            part.from = std::max(part.from, at + mark.size() - 1);
+        if (const auto at = sentence.find(mark, c.to > 0 ? c.to - 1 : 0); at != sentence.npos)
+            part.to = std::min(part.to, at + 1);
+    }
+    return sentence.substr(part.from, part.to - part.from);
+}
 
 /// Whether what follows a sentence is no more than that it should not be so: "you'll want to lift; don't."
 bool takenBackBehind(std::string_view text, std::size_t at) {
@@ -35,14 +49,19 @@ std::vector<Claim> ClaimReader::readSentence(std::string_view sentence, int numb
     std::vector<Claim> out;
     if (asks(sentence)) return out;
     auto found = settled(grammar_->find(sentence), sentence, facts_.corner(number));
-    if (found.empty() || scales_->weigh(sentence).tellsNothing > kSurelyNothing) return out;
+    if (found.empty()) return out;
+    const double whole = scales_->weigh(sentence).tellsNothing;
     for (auto& c : found) {
         c.claim.from = c.from, c.claim.to = c.to;
+        const double nothing = whole <= kLikelyNothing
+                                   ? whole
+                                   : std::min(whole, scales_->weigh(partAround(sentence, c.claim)).tellsNothing);
+        if (nothing > kSurelyNothing) continue;
         tellStance(sentence, c.from, c.to, c.claim);
         c.claim.about = grammar_->cornerNamed(sentence, c, number);
         holdAgainst(c.claim, facts_, c.claim.about.value_or(number));
         doubtContradiction(sentence, c.claim, c.claim.about.value_or(number));
-        out.push_back(std::move(c.claim));
+        if (c.claim.verdict != Verdict::Differs || nothing <= kLikelyNothing) out.push_back(std::move(c.claim));
     }
     return out;
 }

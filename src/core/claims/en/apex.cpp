@@ -37,6 +37,8 @@ constexpr ClaimRule kRules[] = {
          if (hasWord(f.inside(), {"middle"}) && firstWord(f.after()) == "finger") return false;
          return which(f, c);
      }},
+    {R"(\b(?:one|2) apex(?:es)? ?,? (?:and )?(?:it's|it is|it sits|it comes|both) (?:in the |right in the )?(?P<span>(?P<w>early|late|middle))\b)",
+     which},
     {R"(\b(?:clip|clipping point)(?: comes| is| was)? (?P<span>(?P<w>early|late|later))\b)", which},
     {R"(\b(?P<w>delay|delaying) the apex\b)", which},
     {R"(\b(?:was|am|i'm|is|he's|you're|got|went) (?:a bit |a little |too |very )?(?P<span>(?P<w>early|late) (?:on|to|for) the apex)\b)",

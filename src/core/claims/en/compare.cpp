@@ -65,7 +65,7 @@ constexpr ClaimRule kRules[] = {
      against},
     {R"(\b(?:the )?(?P<op>slowest|fastest|lowest|highest|hardest|heaviest|lightest|gentlest|softest|quickest|most|least) (?:minimum |brake )?(?P<of>corner|turn|gear|braking|stop|bend|brake|brakes|brake pressure|pressure|point|speed|part|place)(?: [a-z]+){0,5}? (?:of the (?:lot|[2-9]|bunch)|lap|track|circuit|place|ring|course|all|anywhere|lot)\b)",
      most},
-    {R"(\b(?P<op>more|less|harder|slower|faster|quicker|lower|higher|softer)(?P<rest>(?: [a-z]+){0,3}?) than (?:anywhere|anything else|everything else|everywhere else|any other|every other|all the other|at any other|in any other)\b(?: [a-z]+){0,5}?)",
+    {R"(\b(?P<op>more|less|harder|slower|faster|quicker|lower|higher|softer)(?P<rest>(?: [a-z]+){0,3}?) than (?:both (?:of )?the others|the other (?:2|3)|all the others|the others|the rest|anywhere|anything else|everything else|everywhere else|any other|every other|all the other|at any other|in any other)\b(?: [a-z]+){0,5}?)",
      [](Find& f, Claim& c) {
          const auto words = f.inside();
          c.said.what =
@@ -77,6 +77,16 @@ constexpr ClaimRule kRules[] = {
          c.said.op = op == "more" || op == "harder" || op == "faster" || op == "quicker" || op == "higher" ? "highest"
                                                                                                            : "lowest";
          return c.said.what != "speed" || op == "slower" || op == "faster" || op == "quicker";
+     }},
+    {R"(\bas (?P<op>slow|fast|quick|hard|heavy)(?: on the brakes)? as (?:in |at |through |for )?(?:the )?(?P<corner>@CORNER)\b)",
+     [](Find& f, Claim& c) {
+         if (hasWord(lastWords(f.before(), 3),
+                     {"not", "nowhere", "never", "isn't", "nearly", "almost", "twice", "half"}))
+             return false;
+         const auto op = f.group("op");
+         c.said.what = op == "hard" || op == "heavy" ? "brake_pct" : "speed", c.said.op = "same";
+         c.said.to = std::string(f.group("corner"));
+         return true;
      }},
     {R"(\bnot (?:as|so|quite as) (?P<op>slow|fast|quick|hard|heavy)(?: on the brakes)? as (?:in |at |through |for )?(?:the )?(?P<corner>@CORNER)\b)",
      [](Find& f, Claim& c) {

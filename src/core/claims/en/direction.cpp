@@ -49,7 +49,9 @@ constexpr ClaimRule kRules[] = {
                               "board", "front", "pedal", "lane", "man", "drive", "does", "work", "works"})
              if (behind == w) return false;
          c.said.word = sideOf(f);
-         return !elsewhere(f);
+         static const Pattern kLimbs(
+             R"(\b(?:right|left) (?:foot|hand|leg|arm|knee)\b.*\b(?:left|right) (?:foot|hand|leg|arm|knee)\b)");
+         return !elsewhere(f) && !kLimbs.in(f.sentence); // "right foot, left hand"
      }},
     {R"(\b(?P<span>(?P<w>left|right)) (?:hairpin|corner|turn|bend|kink|sweeper|curve|turner|elbow)\b)",
      [](Find& f, Claim& c) {
@@ -58,7 +60,7 @@ constexpr ClaimRule kRules[] = {
      }},
     {R"(\b(?:it's|it is|this is|here's|this one's|that's|so it's|is|was)(?: a| an)(?: [a-z]+){0,3}? (?P<span>(?P<w>left|right))\b)",
      side},
-    {R"(\b(?:it's|this one's|here's|corner's|turn's)(?: [a-z]+)? (?P<span>(?P<w>left|right))(?: ,| \.| it's| and| with| into| then| !|$))",
+    {R"(\b(?:it's|this one's|here's|corner's|turn's)(?: [a-z]+)? (?P<span>(?P<w>left|right))(?: ,| \.| it's| and| with| into| then| you| we| i| !|$))",
      [](Find& f, Claim& c) {
          if (f.before().ends_with("that's ") || hasWord(lastWords(f.before(), 1), {"not", "about", "just"}))
              return false;

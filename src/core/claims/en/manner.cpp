@@ -265,8 +265,8 @@ const Pattern& iHaveTo() {
 const Pattern& fixedPhrase() {
     static const Pattern kPattern(
         R"(\b(?:(?:right|best|fine|fits?|suits?|works?) for (?:most|many|all) (?:people|of us|drivers|cars)|)"
-        R"(if (?:you ask me|you must know|you want to know|that|i remember|i recall|memory serves|you like|you will|anything|i'm honest|you look|)"
-        R"(you watch|you listen|i'm not mistaken|that helps)|than (?:you'd|you would|you) (?:expect|think|want)|you (?:can|could|will|might) (?:hear|see|notice|feel))\b)");
+        R"(if (?:ever|you ask me|you must know|you want to know|that|i remember|i recall|memory serves|you like|you will|anything|i'm honest|you look|)"
+        R"(you watch|you listen|i'm not mistaken|that helps)|(?:than|as) (?:both of |both |all |all of |any of )?the others|than (?:you'd|you would|you) (?:expect|think|want)|you (?:can|could|will|might) (?:hear|see|notice|feel))\b)");
     return kPattern;
 }
 

@@ -172,7 +172,7 @@ constexpr std::string_view kNotOther =
 constexpr std::string_view kShare =
     R"(\b(?P<share>half|(?:3|three) quarters?|a quarter|one quarter|quarter|(?:2|two) thirds|a third|one third|full|maximum|max|all|[5-9] tenths|[1-4] fifths)(?: of| on)?(?: the| a| your| my| that)? (?P<pedal>brakes?(?: pedal| pressure| force)?|brake force|braking pressure|braking|pedal|pressure|throttle|power)\b)";
 constexpr std::string_view kEverything =
-    R"(\b(?:everything(?: you've got| you have| i've got| i have| we've got| it has| there is)? on the (?:brakes?|pedal|brake pedal)|(?:bury|buries|burying|buried) the (?:brakes?|brake pedal)|as hard as (?:you|it|i|the car) (?:can|will go|dare) on the (?:brakes?|pedal)|brak(?:e|es|ing) (?:with|at) (?:full|maximum|all your) (?:force|pressure|power|effort)|all the brakes?(?: pressure)?(?: you've got| you have| there is| it has)?)\b)";
+    R"(\b(?:everything(?: you've got| you have| i've got| i have| we've got| it has| there is)? on the (?:brakes?|pedal|brake pedal)|(?:bury|buries|burying|buried) the (?:brakes?|brake pedal)|as hard as (?:you|it|i|the car) (?:can|will go|dare) on the (?:brakes?|pedal)|brak(?:e|es|ing) (?:with|at) (?:full|maximum|all your) (?:force|pressure|power|effort)|brak(?:e|es|ing|ed) with everything (?:you've|he's|she's|i've|we've|it's|they've|there)(?: got| is)?|all the brakes?(?: pressure)?(?: you've got| you have| there is| it has)?)\b)";
 
 constexpr ClaimRule kBrake[] = {
     {kPercent, [](Find& f, Claim& c) { return percent(f, c, Pedal::Brake); }},

@@ -80,10 +80,11 @@ constexpr ClaimRule kRules[] = {
          c.unit = "s", c.fact = ofSomebodyElse(f) ? "none" : "lap_time_s";
          return true;
      }},
-    {R"(\b(?P<n>@N|one|a) minutes? (?:and )?(?P<s>@N)(?: seconds?)?\b)",
+    {R"(\b(?P<n>@N|one|a) minutes? (?:and )?(?P<s>@N)(?: (?:point )?(?P<t>[0-9]))?(?: seconds?)?(?: |$))",
      [](Find& f, Claim& c) {
          if (!hasWord(f.sentence, {"lap", "time", "round", "lap's", "laps", "lapped"})) return false;
-         c.said.number = 60 * figureOf(f.group("n")).value_or(0) + figureOf(f.group("s")).value_or(0);
+         c.said.number = 60 * figureOf(f.group("n")).value_or(0) + figureOf(f.group("s")).value_or(0) +
+                         figureOf(f.group("t")).value_or(0) / 10;
          return c.unit = "s", c.fact = "lap_time_s", true;
      }},
     {R"(\b(?P<n>@N|half a|a|one|a couple of|a few) (?P<unit>second|seconds|s|secs?|tenths?(?: of a second)?|hundredths?|thousandths?)\b)",
