@@ -86,7 +86,7 @@ double logOdds(const Weights& w, const Example& e) {
 
 Weights learn(const std::vector<Example>& examples, Question question) {
     constexpr int kRounds = 12, kOften = 2;
-    constexpr double kStep = 0.3, kPull = 0.01; // towards 0
+    constexpr double kStep = 0.1, kPull = 0.03; // towards 0
     std::map<std::string, int> count;
     for (const auto& e : examples)
         for (const auto& p : e.pieces) ++count[p];
@@ -101,6 +101,7 @@ Weights learn(const std::vector<Example>& examples, Question question) {
         s += slope * slope + 1e-9;
         w -= kStep * slope / std::sqrt(s);
     };
+    Weights mean;
     for (int round = 0; round < kRounds; ++round) {
         std::shuffle(order.begin(), order.end(), dice);
         for (const auto* e : order) {
@@ -109,8 +110,10 @@ Weights learn(const std::vector<Example>& examples, Question question) {
             for (const auto& p : e->pieces)
                 if (const auto w = weights.find(p); w != weights.end()) step(p, w->second, slope + kPull * w->second);
         }
+        if (round >= kRounds / 2) // the mean of the later ones hangs less on the order in which they were asked
+            for (const auto& [piece, w] : weights) mean[piece] += w / (kRounds - kRounds / 2);
     }
-    return weights;
+    return mean;
 }
 
 /// How often of two examples the one that is so gets the higher log-odds.

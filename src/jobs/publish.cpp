@@ -5,6 +5,7 @@
 #include "core/units/numbers.h"
 #include "core/words/captions.h"
 #include "jobs/cover.h"
+#include "jobs/guide_sound.h"
 #include "jobs/look.h"
 #include "jobs/shelf.h"
 #include "publish/edition.h"

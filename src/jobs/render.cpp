@@ -3,21 +3,19 @@
 
 #include "core/cut/between.h"
 #include "core/cut/label_plan.h"
-#include "core/cut/soundtrack.h"
 #include "core/guide/edition.h"
 #include "core/units/numbers.h"
 #include "core/words/captions.h"
 #include "jobs/cover.h"
 #include "jobs/frame_painter.h"
+#include "jobs/guide_sound.h"
 #include "jobs/hand_over.h"
 #include "jobs/pieces.h"
 #include "media/assembled_movie.h"
 #include "media/movie_writer.h"
 #include "media/sound.h"
-#include "media/stretch.h"
 #include "picture/paint_marks.h"
 #include "store/files.h"
-#include "voice/loudness.h"
 
 #include <algorithm>
 #include <chrono>
@@ -112,14 +110,6 @@ Status encodeAll(MovieWriter& writer, const Sound& sound, Span span, int frameRa
     return writer.finish();
 }
 
-Sound partOf(const Sound& whole, const Span& span, int frameRate) {
-    const auto at = [&](long frame) {
-        const double i = std::round(static_cast<double>(frame) / frameRate * whole.rate);
-        return static_cast<std::ptrdiff_t>(std::clamp(i, 0.0, num(whole.samples.size())));
-    };
-    return {whole.rate, 0, {whole.samples.begin() + at(span.first), whole.samples.begin() + at(span.last)}};
-}
-
 /// What all pieces of one render share.
 struct Rendering {
     const Guide& guide;
@@ -133,8 +123,10 @@ struct Rendering {
 };
 
 Sound soundOfPart(const Span& span, const Rendering& r) {
-    if (r.wish.sound) return partOf(*r.wish.sound, span, r.guide.frameRate);
-    return partOf(soundOf(r.guide, r.session, r.cut), span, r.guide.frameRate);
+    const auto part = [&](const Sound& whole) {
+        return soundWithPictures(whole, span.first, span.last, r.guide.frameRate);
+    };
+    return r.wish.sound ? part(*r.wish.sound) : part(soundOf(r.guide, r.session, r.cut));
 }
 
 /// Decodes, paints and encodes side by side.
@@ -294,13 +286,6 @@ Result<RenderReport> render(const Guide& written, const Session& m, const Cut& c
                                                       : renderPart(span, r, progress);
     if (report) report->wallS = std::chrono::duration<double>(std::chrono::steady_clock::now() - started).count();
     return report;
-}
-
-Sound soundOf(const Guide& guide, const Session& m, const Cut& cut) {
-    Sound footage{48000, 0, {}};
-    if (m.videoInfo.hasSound)
-        if (auto s = readSound(m.video, 48000)) footage = std::move(*s);
-    return atLoudness(mixSoundtrack(cut, {footage, stretched}, 0, cut.lengthS), guide.loudnessLufs);
 }
 
 LabelPlan labelsFor(const Guide& g, const Session& s, const Cut& cut, std::stop_token stop) {

@@ -39,9 +39,6 @@ struct RenderReport {
 Result<RenderReport> render(const Guide& guide, const Session& session, const Cut& cut, const RenderWish& wish,
                             const Progress& progress);
 
-/// All of the guide's sound at its loudness. A part of the guide is as loud as it is in the whole.
-Sound soundOf(const Guide& guide, const Session& session, const Cut& cut);
-
 /// The size a guide of this footage is rendered in: 16:9, at most 1920x1080 unless another height is wished for.
 struct OutputSize {
     int width = 1280, height = 720;

@@ -15,9 +15,9 @@
 namespace hl {
 namespace {
 
-/// Log-odds. A claim that is missed costs less than a contradiction that is none, but a corner is what guides are
-/// about.
-constexpr double kSurelyNothing = 0.5, kLikelyNothing = -0.5, kLikelyOther = -1.5;
+/// Log-odds, chosen on sentences that neither the grammar nor the weights had met. A contradiction that is none costs
+/// more than a claim that is missed; but a short sentence that says little against it must be read.
+constexpr double kSurelyNothing = 0, kLikelyNothing = -0.5, kLikelyOther = -1.2;
 
 /// The words that belong to a claim: "and it's all a bit frantic" behind it says nothing against it.
 std::string_view partAround(std::string_view sentence, const Claim& c) {
@@ -68,12 +68,13 @@ std::vector<Claim> ClaimReader::readSentence(std::string_view sentence, int numb
 
 void ClaimReader::doubtContradiction(std::string_view sentence, Claim& claim, int corner) const {
     if (claim.verdict != Verdict::Differs) return;
-    for (const auto* speed : {"entry_speed_kmh", "exit_speed_kmh"}) {
-        auto other = claim;
-        other.fact = speed;
-        if (claim.factGuessed) holdAgainst(other, facts_, corner);
-        if (other.verdict == Verdict::Agrees) return void(claim = std::move(other));
-    }
+    if (claim.factGuessed)
+        for (const auto* speed : {"entry_speed_kmh", "exit_speed_kmh"}) {
+            auto other = claim;
+            other.fact = speed;
+            holdAgainst(other, facts_, corner);
+            if (other.verdict == Verdict::Agrees) return void(claim = std::move(other));
+        }
     if (scales_->weigh(caseAround(sentence, claim.from, claim.to)).otherCase <= kLikelyOther) return;
     claim.alsoAs.push_back(claim.stance), claim.stance = Stance::Other;
     holdAgainst(claim, facts_, corner);

@@ -116,7 +116,7 @@ bool bareIsTold(const Claim& c, std::string_view before, std::string_view inside
     const bool article =
         hasWord(lastWords(before, 1), {"a", "an", "the"}) || inside.starts_with("a ") || inside.starts_with("the ");
     static const Pattern kRegret(
-        R"(^ ?, (?:sadly|unfortunately|alas|regrettably|i'm afraid|oops|my mistake|my fault|as you see|as you can see)\b)");
+        R"(^ ?, (?:sadly|unfortunately|alas|regrettably|i'm afraid|oops|(?:far |much |way )?too (?:early|late)|my mistake|my fault|as you see|as you can see)\b)");
     if (kRegret.in(after)) return false; // what one is told to do is not regretted
     const bool aim = c.said.word == "early" || c.said.word == "late" || c.said.word == "middle"; // "two apexes" tells
     return manner::looksAhead().in(before) || manner::goesOnAsAdvice().in(after.substr(clauseAfter(after).size())) ||

@@ -31,6 +31,7 @@ Weights weightsOf(std::string_view table) {
         const auto end = std::min(table.find('\n'), table.size());
         const auto line = table.substr(0, end);
         table.remove_prefix(std::min(end + 1, table.size()));
+        if (line.starts_with('#')) continue;
         const auto one = line.find('\t'), two = line.find('\t', one + 1);
         if (one == line.npos || two == line.npos) continue;
         int nothing = 0, other = 0;

@@ -108,7 +108,9 @@ bool endsWithSpeed(std::string_view before) {
 
 bool place(Find& f, Claim& c) {
     if (counts(f) || f.inside() == "on board") return false;
-    if (hasWord(lastWords(f.before(), 1), {"look", "looking", "looks", "watch", "see", "stare", "aim", "point",
+    static const Pattern kPoint(R"(\b(?:brake|braking|turn-in|turn in|lift|lifting) point $)");
+    if (!kPoint.in(f.before()) &&
+        hasWord(lastWords(f.before(), 1), {"look", "looking", "looks", "watch", "see", "stare", "aim", "point",
                                            "looked", "stared", "pointed", "glanced", "glance", "glancing", "waved"}))
         return false;
     if (hasWord(firstWord(f.after()), {"side", "end", "'s"}) || f.after().starts_with("'s"))
@@ -217,7 +219,7 @@ constexpr ClaimRule kRules[] = {
      [](Find& f, Claim& c) { // "brake 30 before the 50"
          constexpr double kFar = 200;
          if (figureOf(f.group("n")).value_or(kFar) >= kFar ||
-             !hasWord(f.before(), {"brake", "braking", "brakes", "turn", "lift"}) || counts(f))
+             !hasWord(f.before(), {"brake", "braking", "brakes", "turn", "lift", "marker"}) || counts(f))
              return false;
          return from(f, c, hasWord(f.group("way"), {"before", "short"}) ? -1 : 1);
      }},
@@ -275,7 +277,7 @@ constexpr ClaimRule kRules[] = {
          c.said.ref = std::string(f.group("n")) + " " + std::string(f.group("thing"));
          return c.said.number = 0, c.unit = "m", true;
      }},
-    {R"(\bbrak(?:e|es|ing)(?: (?:point|marker|mark|reference|spot))?(?: here| for this| for me)?(?: is| was|'s|:| :) (?P<span>(?:the |that |a )?(?P<thing>@THING))\b)",
+    {R"((?:\bbrak(?:e|es|ing)(?: (?:point|marker|mark|reference|spot))?|\b(?:my|your|the|our) marker|^ ?marker)(?: here| for this| for me| for the brakes?)?(?: is| was|'s|:| :) (?P<span>(?:the |that |a )?(?P<thing>@THING))\b)",
      [](Find& f, Claim& c) {
          if (f.after().find(" plus") == 0 || f.after().find("plus") == 0 || f.after().find("minus") == 0) return false;
          c.fact = "brake_onset_m", c.said.ref = std::string(f.group("thing")), c.said.number = 0, c.unit = "m";
