@@ -144,7 +144,7 @@ constexpr ClaimRule kRules[] = {
          if (hasWord(f.after().substr(0, 10), {"metres", "percent", "gear"})) return false;
          return down(f, c);
      }},
-    {R"(\b(?P<span>(?:down|drop|knock it down|click it down|knock it back|go down) (?P<n>one|[1-6]))(?: to| ?,| and| ?\.| ?!| by| on| at| before| already| ?$))",
+    {R"(\b(?P<span>(?:down|drop|knock it down|click it down|knock it back|go down) (?P<n>one|[1-6]))(?: to| from| ?,| and| ?\.| ?!| by| on| at| before| already| ?$))",
      [](Find& f, Claim& c) {
          if (hasWord(lastWords(f.before(), 2), {"slow", "slows", "slowing", "speed"})) return false;
          return down(f, c);
