@@ -72,12 +72,12 @@ void CoverRow::showEvent(QShowEvent* event) {
 }
 
 void CoverRow::refresh() {
-    if (!desk_.isOpen()) return;
+    if (!desk_.isOpen() || !isVisible()) return; // when it is seen again it looks
     const auto& at = desk_.guide().coverM;
     place_->setText(at ? tr("taken at %1 m").arg(std::lround(*at)) : tr("the road into the corner that matters most"));
     byItself_->setEnabled(at.has_value());
     const auto wanted = madeOf(desk_.made(), desk_.session());
-    if (!isVisible() || wanted == shown_) return;
+    if (wanted == shown_) return;
     shown_ = wanted;
     desk_.tasks().start(
         this, kCover,
