@@ -24,7 +24,8 @@ Status renderTallClips(const fs::path& dir, const Guide& guide, const Session& s
                        const Progress& progress) {
     if (auto done = makeFolder(dir / "clips"); !done) return done;
     const auto chapters = chaptersOf(guide, cut);
-    wish.tall = true;
+    progress.report(0, "mixing the sound");
+    wish.tall = true, wish.sound = std::make_shared<const Sound>(soundOf(guide, s, cut));
     std::map<CornerId, fs::path> made; // by the corner of the chapter
     for (std::size_t i = 0; i < guide.corners.size(); ++i) {
         const auto& corner = guide.corners[i];
@@ -56,7 +57,6 @@ Status fillEdition(const fs::path& dir, const Guide& guide, const Session& s, co
     RenderWish film = wish.film;
     film.out = dir / "guide.mp4", film.fromS = 0, film.toS = -1;
     film.cover = jpegOf(coverPicture(guide, s)).toStdString();
-    film.sound = std::make_shared<const Sound>(soundOf(guide, s, cut));
     const auto rendered = render(guide, s, cut, film, progress.part(0, wish.tallClips ? 0.6 : 0.94));
     if (!rendered) return rendered.error();
     if (wish.tallClips)

@@ -206,8 +206,8 @@ PlanFraming planFraming(const Stage& st, const GuideCorner* corner, double nowM,
     if (corner) {
         auto f = fittedOver(road, corner->startM - kBeforeM, corner->endM + kAfterM, box);
         if (f.pxPerM >= least) return f;
-        constexpr double kNearM =
-            90; // what is larger than the picture is gone along, near enough to see where the car is
+        // What is larger than the picture is gone along, near enough to see where the car is.
+        constexpr double kNearM = 90;
         f.pxPerM = least, f.centreM = glidingOver(road, std::clamp(nowM, corner->startM, corner->endM), kNearM);
         return f;
     }

@@ -135,6 +135,71 @@ bool smallLift(Find& f, Claim& c) {
            !hasWord(firstWord(f.after()), {"later", "earlier", "sooner", "longer", "more", "early", "late", "before"});
 }
 
+/// "I don't brake here": that there is any, not where or how hard.
+bool braking(Find& f, Claim& c) {
+    if (hasWord(f.before(), {"metres", "yards", "feet", "of"}) &&
+        hasWord(lastWords(f.before(), 3), {"metres", "yards", "feet"}))
+        return false;
+    const auto behind = firstWord(f.after());
+    if (hasWord(lastWords(f.before(), 4),
+                {"before", "until", "when", "where", "as", "if", "how", "once", "while", "after", "point"}))
+        return false;
+    auto rest = f.after().substr(0, std::min<std::size_t>(16, f.after().find_first_of(",.;:!")));
+    for (const auto anew : {"we ", "i ", "you ", "it's "}) // in speech without commas
+        if (const auto at = (" " + std::string(rest)).find(" " + std::string(anew)); at < rest.size())
+            rest = rest.substr(0, at);
+    if (figureOf(behind) ||
+        hasWord(rest, {"at",   "before", "after",   "by",     "past",  "with", "earlier", "later", "hard", "early",
+                       "late", "just",   "between", "until",  "when",  "once", "as",      "in",    "on",   "harder",
+                       "too",  "level",  "point",   "marker", "about", "deep", "around",  "into"}))
+        return false;
+    c.said.word = kBrake;
+    return true;
+}
+
+/// "No brakes": not where, and not of too many.
+bool noBraking(Find& f, Claim& c) {
+    if (hasWord(f.after().substr(0, 14),
+                {"too", "late", "early", "at", "before", "after", "until", "past", "so", "marker", "board", "mark",
+                 "point", "earlier", "later", "fade", "shop", "on"}))
+        return false;
+    c.said.word = kNoBrake;
+    return true;
+}
+
+/// "The coast" is another.
+bool coasting(Find& f, Claim& c) {
+    if (hasWord(lastWords(f.before(), 2), {"the", "east", "west", "south", "north"}) ||
+        hasWord(f.after().substr(0, 20), {"school", "life", "road", "guard", "exams"}))
+        return false;
+    c.said.word = kCoast;
+    return true;
+}
+
+/// "Before I brake" tells when something else is done.
+bool oneBrakes(Find& f, Claim& c) {
+    const bool aside = hasWord(lastWords(f.before(), 4),
+                               {"before", "until", "when", "where", "as", "if", "how", "once", "while", "after"});
+    return c.said.word = kBrake, !aside;
+}
+
+bool dabs(Find& f, Claim& c) {
+    if (hasWord(f.after().substr(0, 30), {"percent", "%"})) return false;
+    c.said.word = kBrake;
+    return true;
+}
+
+bool touchesBrakes(Find& f, Claim& c) {
+    if (hasWord(lastWords(f.before(), 3), {"before", "until", "till"})) return false;
+    if (hasWord(f.after().substr(0, 16),
+                {"as", "when",   "at",   "before", "after",   "by",    "just",  "once", "until",  "with", "past",
+                 "to", "harder", "hard", "too",    "earlier", "later", "early", "late", "marker", "with"}) ||
+        hasWord(f.after().substr(0, 30), {"percent", "%"}))
+        return false;
+    c.said.word = kBrake;
+    return true;
+}
+
 constexpr ClaimRule
     kRules[] =
         {
@@ -144,79 +209,27 @@ constexpr ClaimRule
             {R"(\b(?:big|huge|long|large|full|massive) lift\b|\blift(?:s|ed)? (?:right|all the way|completely|fully|entirely) off\b|\blift(?:s|ed)? (?:off )?(?:a lot|completely|fully|entirely|right off)\b)",
              bigLift},
             {R"(\b(?:no (?:need (?:for|of) )?(?:the )?(?:brakes?|braking)(?: at all| needed)?|without (?:any |the |touching the |using the )?(?:brakes?|braking)|off the brakes? (?:entirely|completely)|zero brakes?)\b)",
-             [](Find& f, Claim& c) {
-                 if (hasWord(f.after().substr(0, 14),
-                             {"too", "late", "early", "at", "before", "after", "until", "past", "so", "marker", "board",
-                              "mark", "point", "earlier", "later", "fade", "shop", "on"}))
-                     return false;
-                 c.said.word = kNoBrake;
-                 return true;
-             }},
+             noBraking},
             {R"(\b(?:no (?:need for |time for )?coasting|without (?:any )?coasting|no coast|zero coasting)\b)",
              is<kNoCoast>},
             {R"(\bcoast(?:s|ing|ed)?\b|\b(?:roll|rolls|rolling|rolled|glide|glides|sit|on|touching|touch|with)(?: [a-z0-9.]+){0,6}? neither(?: the)?(?: of the)? pedals?\b|\b(?:no pedals|off both pedals|neither pedal)\b|\b(?:freewheel|freewheels|freewheeling)\b)",
-             [](Find& f, Claim& c) {
-                 if (hasWord(lastWords(f.before(), 2), {"the", "east", "west", "south", "north"}) ||
-                     hasWord(f.after().substr(0, 20), {"school", "life", "road", "guard", "exams"}))
-                     return false;
-                 c.said.word = kCoast;
-                 return true;
-             }},
+             coasting},
             {R"(\b(?:a )?lift(?:s|ing|ed)?(?: off)?(?: the throttle)?\b|\b(?:come|comes|coming|came|roll|rolls|back|backs|ease|eases|eased|get|gets|am|is|i'm|just|breathe|breathes|breathing|step|steps|we're|he's|lift|close)?(?: fully| partly| partially| half| gently| just)? ?off the (?:throttle|power|loud pedal)\b|\b(?:ease|eases|easing|eased|back|backs|backing|backed) off\b|\b(?:come|comes|came|get|gets|ease|eases|back|backs|roll|rolls) out of the (?:throttle|power)\b|\b(?:ease|eases|close|closes) the throttle\b|\b(?:half|part|partial) lift\b)",
              lift},
             {R"(\b(?:flat(?: out)?|foot (?:stays |is |kept |stays |flat |hard |right )?(?:in|down|planted|pinned|welded)|foot(?:'s| is)? (?:flat )?(?:to|on) the (?:floor|boards|metal|stop)|pedal to the (?:metal|floor)|throttle (?:is |stays |remains )?(?:open|pinned|wide open|buried)|keep it (?:pinned|lit|buried|nailed|planted)|(?:it's |stay |stays |stayed )(?:pinned|planted)|pinned|(?:full|wide open|maximum) throttle (?:all the way|through|throughout|here|for the whole)(?: through)?|wide open(?: throttle)?|flat to the (?:boards|floor))\b)",
              flat},
             {R"(\b(?P<span>brak(?:e|es|ing|ed)) (?:here|for this(?: one)?|for it|for the corner|for (?:@CORNER))\b|\b(?:have|has|had|need|needs|got|don't|do not|never|doesn't|didn't|won't|not|needn't|nobody|dare|not to)(?: ever| even| really| actually)?(?: need| have)?(?: to)? (?P<span2>brakes?|braking)(?: |$))",
-             [](Find& f, Claim& c) {
-                 if (hasWord(f.before(), {"metres", "yards", "feet", "of"}) &&
-                     hasWord(lastWords(f.before(), 3), {"metres", "yards", "feet"}))
-                     return false;
-                 const auto behind = firstWord(f.after());
-                 if (hasWord(lastWords(f.before(), 4), {"before", "until", "when", "where", "as", "if", "how", "once",
-                                                        "while", "after", "point"}))
-                     return false;
-                 auto rest = f.after().substr(0, std::min<std::size_t>(16, f.after().find_first_of(",.;:!")));
-                 for (const auto anew : {"we ", "i ", "you ", "it's "}) // in speech without commas
-                     if (const auto at = (" " + std::string(rest)).find(" " + std::string(anew)); at < rest.size())
-                         rest = rest.substr(0, at);
-                 if (figureOf(behind) ||
-                     hasWord(rest, {"at",    "before", "after",  "by",    "past", "with",    "earlier",
-                                    "later", "hard",   "early",  "late",  "just", "between", "until",
-                                    "when",  "once",   "as",     "in",    "on",   "harder",  "too",
-                                    "level", "point",  "marker", "about", "deep", "around",  "into"}))
-                     return false;
-                 c.said.word = kBrake;
-                 return true;
-             }},
+             braking},
             {R"((?:^ ?|, |and |then |just )(?P<span>brake) (?:lightly|gently|softly|a little|a bit|a touch) (?:for|into) (?:it|this|that|here|the corner)\b)",
              is<kBrake>},
             {R"((?:, |and |then |just )(?P<span>brake) ?(?:\.|!|$))", is<kBrake>},
             {R"(\b(?:hard|firmly|heavily) (?:on|onto) the (?P<span>brakes?)(?: ,| \.| !| here| there| for this| ?$))",
              is<kBrake>},
-            {R"(\b(?:i|we|he|she|you)(?: do| did)? (?P<span>brakes?|braked) ?(?:,|\.|!|and|but|here|$))",
-             [](Find& f, Claim& c) {
-                 const bool aside = hasWord(lastWords(f.before(), 4), {"before", "until", "when", "where", "as", "if",
-                                                                       "how", "once", "while", "after"});
-                 return c.said.word = kBrake, !aside;
-             }},
+            {R"(\b(?:i|we|he|she|you)(?: do| did)? (?P<span>brakes?|braked) ?(?:,|\.|!|and|but|here|$))", oneBrakes},
             {R"(\b(?:a |quick |little |short |light |gentle |small )*(?:dab|stab|touch|tap|brush|jab|hint|whiff|breath) (?:of|on|at) (?:the )?brakes?(?: pedal)?\b)",
-             [](Find& f, Claim& c) {
-                 if (hasWord(f.after().substr(0, 30), {"percent", "%"})) return false;
-                 c.said.word = kBrake;
-                 return true;
-             }},
+             dabs},
             {R"(\b(?:(?:a |quick |little |short |light |gentle |small )*(?:dab|stab|touch|tap|brush|jab|hint|whiff|breath) (?:of|on|at) (?:the )?brakes?|(?:touch|touches|touched|touching|use|uses|used|using|hit|hits|hitting|dab|dabs|dabbed|tap|taps|tapped|brush|brushes|brushed|stab|stabs|stabbed|need|needs|needed) (?:the|any) brakes?)(?: pedal)?\b)",
-             [](Find& f, Claim& c) {
-                 if (hasWord(lastWords(f.before(), 3), {"before", "until", "till"})) return false;
-                 if (hasWord(f.after().substr(0, 16),
-                             {"as",   "when",    "at",    "before", "after", "by",     "just",
-                              "once", "until",   "with",  "past",   "to",    "harder", "hard",
-                              "too",  "earlier", "later", "early",  "late",  "marker", "with"}) ||
-                     hasWord(f.after().substr(0, 30), {"percent", "%"}))
-                     return false;
-                 c.said.word = kBrake;
-                 return true;
-             }}};
+             touchesBrakes}};
 
 } // namespace
 

@@ -56,7 +56,12 @@ CoverRow::CoverRow(Desk& desk, Player& player, QWidget* parent)
         if (desk_.isOpen())
             desk_.edit({tr("Cover").toStdString(), [](Guide g) { return withCover(std::move(g), std::nullopt); }});
     });
-    for (const auto signal : {&Desk::opened, &Desk::measured}) connect(&desk_, signal, this, &CoverRow::refresh);
+    connect(&desk_, &Desk::opened, this, [this] { // what was under way for the document before lands nowhere
+        shown_.clear();
+        picture_->clear();
+        refresh();
+    });
+    connect(&desk_, &Desk::measured, this, &CoverRow::refresh);
     connect(&desk_, &Desk::changed, this, &CoverRow::refresh);
 }
 
