@@ -51,6 +51,17 @@ std::size_t lastFigures(std::string_view word) {
     return other == word.npos ? word.size() : word.size() - other - 1;
 }
 
+/// Dots after which the sentence goes on: "fourth... no, second".
+std::size_t trailingOff(std::string_view s, std::size_t i) {
+    std::size_t dots = 0;
+    if (s.substr(i, 3) == "\u2026")
+        dots = 3;
+    else
+        while (i + dots < s.size() && s[i + dots] == '.') ++dots;
+    const auto next = s.find_first_not_of(' ', i + dots);
+    return dots >= 3 && next != s.npos && std::islower(static_cast<unsigned char>(s[next])) != 0 ? dots : 0;
+}
+
 std::vector<Token> tokensOf(std::string_view s) {
     std::vector<Token> out;
     std::size_t point = 0;
@@ -65,6 +76,12 @@ std::vector<Token> tokensOf(std::string_view s) {
             continue;
         }
         const auto n = letterLength(s, i);
+        if (const auto dots = trailingOff(s, i); dots > 0) {
+            const auto letters = n > 1 ? 1 : dots;
+            out.push_back({",", point, point + letters, false});
+            open = hyphen = false, i += dots, point += letters;
+            continue;
+        }
         std::string_view letter = s.substr(i, n);
         if (n > 1)
             if (const auto plain = plainSign(letter); !plain.empty()) letter = plain;

@@ -136,6 +136,12 @@ std::string caseAround(std::string_view s, std::size_t from, std::size_t to) {
             at != s.npos && s.substr(at + std::string_view(mark).size(), 3) != "if ")
             end = std::min(end, at);
     }
+    // "in the dry I lift, in the rain I brake"
+    static const Pattern kOtherwise(
+        R"( , (?:in the (?:rain|wet|damp)|when it's (?:wet|damp|raining)|on (?:a )?(?:wet|damp)[a-z ]*|with the wets)(?: on)? (?:i|i'd|we|you|he|it's|it is|brake|lift|use|take)\b)");
+    re2::StringPiece rest(s.data() + to, s.size() - std::min(to, s.size())), mark;
+    if (to < s.size() && re2::RE2::PartialMatch(rest, kOtherwise.re()))
+        if (const auto at = s.find(" , ", to); at != s.npos) end = std::min(end, at);
     // "it was flat in qualifying and it's flat now"
     const auto behind = clauseAfter(s.substr(std::min(to, s.size())));
     if (hasWord(behind, {"now", "today"}))

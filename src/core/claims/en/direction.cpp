@@ -97,6 +97,7 @@ constexpr ClaimRule kRules[] = {
     {R"(\bthis (?P<span>(?P<w>left|right)) (?:is|was|goes|opens|tightens)\b)", side},
     {R"((?:a|@ORD|@ORD gear|it's|this|really|very) (?:sharp|tight|@ORD gear) (?P<span>(?P<w>left|right))\b)", side},
     {R"(\b(?P<k>hairpin|chicane|kink|sweeper|esses)\b)", kind},
+    {R"(\bhander , (?P<span>(?P<k>medium|fast|slow) speed)(?: ,| \.| and| !| ?$))", kind},
     {R"(\b(?P<k>fast|medium|slow)(?: speed)?(?:,? [a-z]+)? (?:corner|left|right|bend|turn|kink|sweeper|one)\b)",
      [](Find& f, Claim& c) {
          c.said.word = std::string(f.group("k"));

@@ -89,6 +89,11 @@ std::string eventAround(const Find& f) {
                : std::string();
 }
 
+bool brakingThere(Find& f, Claim& c) {
+    c.fact = "brake_onset_m", c.said.ref = std::string(f.group("thing")), c.said.number = 0, c.unit = "m";
+    return true;
+}
+
 /// A bare figure may name a board ("at the 50"), or count something.
 bool counts(const Find& f) {
     const auto thing = f.group("thing");
@@ -240,11 +245,12 @@ constexpr ClaimRule kRules[] = {
          if (!hasWord(f.before(), {"brake", "brakes", "braking", "turn", "lift"})) return false;
          return from(f, c, 0);
      }},
+    {R"((?:^ ?|, |and |but |then |just )(?:leave|save|keep|delay) (?:it|the braking|the brakes|your braking|that) (?:to|till|until|for) (?P<span>(?:the |that )?(?P<thing>@THING))(?: ,| \.| and| !|;| next time| next lap| ?$))",
+     brakingThere},
+    {R"((?:^ ?|, |and |but |because |so )(?P<span>(?:the |that )?(?P<thing>@THING)) (?:would do|will do|would be (?:enough|plenty|fine|soon enough|early enough)|is (?:enough|plenty|soon enough|early enough))(?: ,| \.| and| !|;| ?$))",
+     brakingThere},
     {R"(\b(?:use|take|have) (?P<span>(?:the |that )?(?P<thing>@THING)) (?:as|for) (?:your|a|the|my) brak(?:e|ing) (?:marker|point|reference)\b)",
-     [](Find& f, Claim& c) {
-         return c.fact = "brake_onset_m", c.said.ref = std::string(f.group("thing")), c.said.number = 0, c.unit = "m",
-                true;
-     }},
+     brakingThere},
     {R"(\b(?P<thing>@THING) is (?:where|when) (?:i|we|you|he|the) (?:start |begin |hit |get on |go for )?(?:to |the )*(?P<what>brakes?|braking|turn|turning|lift|lifting)\b)",
      [](Find& f, Claim& c) {
          const auto what = f.group("what");

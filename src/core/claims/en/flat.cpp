@@ -218,7 +218,7 @@ constexpr ClaimRule
              lift},
             {R"(\b(?:flat(?: out)?|foot (?:stays |is |kept |stays |flat |hard |right )?(?:in|down|planted|pinned|welded)|foot(?:'s| is)? (?:flat )?(?:to|on) the (?:floor|boards|metal|stop)|pedal to the (?:metal|floor)|throttle (?:is |stays |remains )?(?:open|pinned|wide open|buried)|keep it (?:pinned|lit|buried|nailed|planted)|(?:it's |stay |stays |stayed )(?:pinned|planted)|pinned|(?:full|wide open|maximum) throttle (?:all the way|through|throughout|here|for the whole)(?: through)?|wide open(?: throttle)?|flat to the (?:boards|floor))\b)",
              flat},
-            {R"(\b(?P<span>brak(?:e|es|ing|ed)) (?:here|for this(?: one)?|for it|for the corner|for (?:@CORNER))\b|\b(?:have|has|had|need|needs|got|don't|do not|never|doesn't|didn't|won't|not|needn't|nobody|dare|not to)(?: ever| even| really| actually)?(?: need| have)?(?: to)? (?P<span2>brakes?|braking)(?: |$))",
+            {R"(\b(?P<span>brak(?:e|es|ing|ed)) (?:here|for this(?: one)?|for it|for the corner|for (?:@CORNER))\b|\b(?:have|has|had|need|needs|got|don't|do not|never|doesn't|didn't|won't|not|needn't|mustn't|shouldn't|can't|nobody|dare|not to)(?: ever| even| really| actually)?(?: need| have)?(?: to)? (?P<span2>brakes?|braking)(?: |$))",
              braking},
             {R"((?:^ ?|, |and |then |just )(?P<span>brake) (?:lightly|gently|softly|a little|a bit|a touch) (?:for|into) (?:it|this|that|here|the corner)\b)",
              is<kBrake>},

@@ -76,8 +76,11 @@ bool standsAlone(const Find& f) {
         "our",  "their", "finished", "came", "comes",  "half",   "per",     "each",      "split",   "this",
         "that", "below", "above",    "than", "beyond", "one",    "another", "qualified", "started", "p",
         "eyes", "hands", "feet",     "head", "heart",  "safety", "nerve"};
+    // "I'm convinced that third is right" is a gear, "that third lap" none.
+    static const Pattern kSurely(R"(\b(?:sure|convinced|certain|doubt|think|believe|reckon|say|know) that $)");
+    const bool said = kSurely.in(f.before()) && hasWord(behind, {"is", "would", "will", "pulls", "works", "feels"});
     for (const auto w : kNot)
-        if (hasWord(before, {w})) return false;
+        if (hasWord(before, {w}) && !said) return false;
     // "third on the grid", "in second practice"
     return !hasWord(f.sentence, {"finished", "finish", "grid", "standings", "podium", "championship", "position",
                                  "qualified", "overall", "place", "medal", "queue", "league"}) ||

@@ -120,7 +120,7 @@ const Pattern& denial() {
         R"(\b(?:don't|do not|never|not|isn't|is not|wasn't|aren't|ain't|doesn't|does not|didn't|did not|won't|can't|)"
         R"(cannot|couldn't|shouldn't|should not|mustn't|needn't|need not|without|no need (?:to|for)|no (?:reason|)"
         R"(point)(?: to| in)?|no way|nobody|tempted to|temptation to|tempting to|urge to|you'd (?:think|swear|guess|have thought)|you would (?:think|have thought)|thought about|thinking of|)"
-        R"(anything but|resist|neither|nor|mad to|crazy to|daft to|foolish to|wouldn't|rather not|not a place to|no )"
+        R"(anything but|resist|neither|nor|mad to|crazy to|daft to|foolish to|wouldn't|rather not|not a place to|i doubt|no )"
         R"(place to|isn't needed|nothing like|rather than|instead of|forget|nowhere near|stop (?:using|taking|going|)"
         R"(doing)|neither|no (?:longer|more)|avoid|nobody (?:needs|uses|takes)|far from)\b)");
     return kPattern;
@@ -182,10 +182,10 @@ const Pattern& advice() {
         R"(\b(?:should|ought|must|mustn't|shouldn't|have to|has to|need to|needs to|needs|want to|wants to|wanna|)"
         R"(next time|try|let's|make sure|you can|you could|you may|remember to|better|would like|i'd like|i want|)"
         R"(enough for you|is enough|meant to|supposed to|would do|would be enough|would be plenty|(?:i'd|i would) )"
-        R"(love|is fine|is okay|got to [a-z]|gotta|you'd|the aim|(?:should|could|ought to) have|i'd (?:rather|stay|)"
+        R"(love|is fine|is okay|you're (?:after|looking for)|got to [a-z]|gotta|you'd|the aim|(?:should|could|ought to) have|i'd (?:rather|stay|)"
         R"(use|take|go|be|brake|lift|turn|keep|hold|carry|try|want|leave|aim)|(?:this|it|this one|the corner|that) )"
         R"(wants|aim (?:for|to|at)|target|ideally|the idea|the plan is|allowed|it pays|would pay|worth (?:leaving|using|trying|braking|taking)|think of|recommend|suggest|)"
-        R"(tell you|as i say|is plenty|will do|all you need|yours|ask for|go for|wait for|be patient|no less|no )"
+        R"(tell you|my (?:advice|tip|suggestion|recommendation)|as i say|is plenty|will do|all you need|yours|ask for|go for|wait for|be patient|no less|no )"
         R"(more)\b)");
     return kPattern;
 }
@@ -241,7 +241,7 @@ const Pattern& youAre() {
 const Pattern& looksAhead() {
     static const Pattern kPattern(
         R"(\b(?:next (?:time|lap)|please|ideally|more brakes?|less brakes?|brake (?:harder|softer|more|less))[a-z ]*[:,]? *$|)"
-        R"(\b(?:should|need|needs|aim|try|want|could|might|must)[a-z ]*[,:] *$)");
+        R"(\b(?:should|need|needs|aim|try|want|could|might|must|my (?:advice|tip|suggestion))[a-z ]*[,:] *$)");
     return kPattern;
 }
 
@@ -265,7 +265,7 @@ const Pattern& iHaveTo() {
 const Pattern& fixedPhrase() {
     static const Pattern kPattern(
         R"(\b(?:(?:right|best|fine|fits?|suits?|works?) for (?:most|many|all) (?:people|of us|drivers|cars)|)"
-        R"(if (?:ever|you ask me|you must know|you want to know|that|i remember|i recall|memory serves|you like|you will|anything|i'm honest|you look|)"
+        R"(if (?:ever|pushed|pressed|(?:i|you) (?:had|have) to (?:choose|pick|guess|name|give|put)|i (?:had|have) to say|you ask me|you must know|you want to know|that|i remember|i recall|memory serves|you like|you will|anything|i'm honest|you look|)"
         R"(you watch|you listen|i'm not mistaken|that helps)|(?:than|as) (?:both of |both |all |all of |any of )?the others|than (?:you'd|you would|you) (?:expect|think|want)|you (?:can|could|will|might) (?:hear|see|notice|feel))\b)");
     return kPattern;
 }
@@ -283,7 +283,7 @@ const Pattern& asking() {
 const Pattern& takesBack() {
     static const Pattern kPattern(
         R"(^ *,? *(?:gear )?,? *(?:er|uh|um|well|oh)?,? *(?:sorry|no|i mean|i meant|or rather|rather|make that|)"
-        R"(correction|no wait|wait|scratch that|strike that|excuse me|pardon)\b[ ,]*(?:no|i mean|it's|make that|)"
+        R"(correction|no wait|no ,? ?what am i saying|what am i saying|wait|scratch that|strike that|excuse me|pardon)\b[ ,]*(?:no|i mean|it's|make that|)"
         R"(that's|in|at|sorry|,|to|about|the)*[ ,]*(?:i mean|it's|in|at|to|,)* *$)");
     return kPattern;
 }

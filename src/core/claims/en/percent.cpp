@@ -152,7 +152,7 @@ bool barePressure(Find& f, Claim& c) {
                         f.sentence.find("brake softer") != f.sentence.npos ||
                         f.sentence.find("brake less") != f.sentence.npos ||
                         f.sentence.find("brake more") != f.sentence.npos; // "than I do: ninety-five"
-    static const Pattern kBrakeWas(R"(\bbrakes? (?:was|is|were|are) (?:at |up at |around |about )?$)");
+    static const Pattern kBrakeWas(R"(\bbrakes? (?:was|is|were|are|:) (?:at |up at |around |about )?$)");
     const bool pressure = (harder && f.before().ends_with(" : ")) || kBrakeWas.in(f.before()) ||
                           (hasWord(words, {"pressure", "pedal", "peak", "peaks", "peaking", "peaked", "trace"}) &&
                            hasWord(words, {"brake", "brakes", "braking", "pressure", "pedal"}));
@@ -190,6 +190,12 @@ constexpr ClaimRule kThrottle[] = {
      [](Find& f, Claim& c) {
          c.said.number = figureOf(f.group("n")), c.unit = "pct";
          return c.said.number && *c.said.number <= 100;
+     }},
+    {R"(\bthrottle (?:is |goes |comes |backs? |eases? )?(?:down |off |back )?to (?:about |around )?(?P<span>(?P<share>half|(?:3|three) quarters?|a quarter|(?:2|two) thirds|a third))(?: ,| \.| and| !| ?$))",
+     [](Find& f, Claim& c) {
+         c.said.number = shareOf(f.group("share")), c.unit = "pct";
+         readBound(f, c.said);
+         return true;
      }},
     {kPercent, [](Find& f, Claim& c) { return percent(f, c, Pedal::Throttle); }},
     {kNotOther, [](Find& f, Claim& c) { return percent(f, c, Pedal::Throttle); }},

@@ -10,7 +10,7 @@ constexpr Meaning kWhich[] = {
     {"min_speed_kmh", "minimum|slowest|min|apex|middle|mid corner|mid|lowest|bottom|at its slowest|down to|slow it "
                       "to|below|slows to|through|"
                       "drops to|v min|bottoms out|bottoms out at|bottom out at|bottomed out at"},
-    {"exit_speed_kmh", "exit|exit's|out|finish the corner|finish the corner at|finish it at|end the corner at|come off "
+    {"exit_speed_kmh", "exit|exit's|out|finish the corner|finish the corner at|finish it at|end the corner at|end of the corner|come off "
                        "it|comes off it|come off the corner|off the corner|off it at|gone|gone "
                        "at|leave|leaving|leaves|left the corner|away|track-out|track out|onto the straight"},
     {"entry_speed_kmh",
@@ -190,7 +190,7 @@ bool bareSpeed(Find& f, Claim& c) {
     if (!cued && alone && whole && (beside || (*n > kOnlySpeeds && clause.to < f.sentence.size()))) cued = true;
     // "201 when we get here", "238 before the brakes", "it ought to be 178" beside another
     static const Pattern kWhere(
-        R"(^ ?(?:when|as (?:we|you|i)|before the brak|before brak|before (?:i|we|you) brak|coming in|arriving|leaving|going in|coming out|going out|(?:in|out)(?: ,| \.| and| ?$)))");
+        R"(^ ?(?:when|as (?:we|you|i)|before the brak|before brak|before (?:i|we|you) brak|coming in|arriving|leaving|going in|coming out|going out|at the end of the corner|is (?:the|your|my) (?:number|figure|speed|target|aim)|(?:in|out)(?: ,| \.| and| ?$)))");
     static const Pattern kBeforeBrakes(R"(^ ?before (?:the brake|braking|brakes|i brake|we brake|you brake))");
     if (!cued && alone && *n > kOnlySpeeds && kWhere.in(f.after())) cued = true;
     if (!cued && *n > kOnlySpeeds && kBeforeBrakes.in(f.after())) cued = true;

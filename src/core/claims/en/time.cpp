@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/claims/lexicon.h"
+#include "core/claims/pattern.h"
 #include "core/claims/rules.h"
 
 #include <cmath>
@@ -11,6 +12,11 @@ bool ofSomebodyElse(const Find& f) {
     const auto clause = clauseAround(f.sentence, f.from, f.to);
     return hasWord(f.sentence.substr(clause.from, clause.to - clause.from),
                    {"record", "pole", "target", "quickest", "theirs", "his", "her", "aim", "possible", "alien"});
+}
+
+bool didA(std::string_view before) {
+    static const Pattern kPattern(R"(\b(?:did|do|does|ran|posted|set|managed|clocked) (?:a |an |about )?$)");
+    return kPattern.in(before); // "we did a one minute twelve"
 }
 
 bool toAnother(Find& f, Claim& c) {
@@ -82,7 +88,9 @@ constexpr ClaimRule kRules[] = {
      }},
     {R"(\b(?P<n>@N|one|a) minutes? (?:and )?(?P<s>@N)(?: (?:point )?(?P<t>[0-9]))?(?: seconds?)?(?: |$))",
      [](Find& f, Claim& c) {
-         if (!hasWord(f.sentence, {"lap", "time", "round", "lap's", "laps", "lapped"})) return false;
+         if (!hasWord(f.sentence, {"lap", "time", "round", "lap's", "laps", "lapped"}) &&
+             !didA(f.before()))
+             return false;
          c.said.number = 60 * figureOf(f.group("n")).value_or(0) + figureOf(f.group("s")).value_or(0) +
                          figureOf(f.group("t")).value_or(0) / 10;
          return c.unit = "s", c.fact = "lap_time_s", true;
