@@ -229,6 +229,14 @@ TEST_CASE("a sentence more never changes what the others claim, and no text is t
     for (int k = 0; k < (1 << 18); ++k) noise += static_cast<char>(random() % 256);
     CHECK_FALSE(reader.read(big, 4).empty());
     reader.read(noise, 4);
+    // What is easily looked through again at every letter.
+    for (const std::string_view one :
+         {" ", ".", ". ", "... ", "\u2026 ", ",", "a", "third ", "100 ", "and ", "it's ", "- "}) {
+        std::string same;
+        while (same.size() < (1u << 18)) same += one;
+        INFO(one);
+        reader.read(same, 4);
+    }
     const ClaimFacts nothing;
     CHECK(told(ClaimReader(nothing).read("Third gear.", 1)) == "gear unknown");
 }

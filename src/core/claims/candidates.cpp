@@ -123,7 +123,9 @@ void throughTheGears(std::vector<Candidate>& all, std::string_view text) {
                 a.fact = "entry_gear";
             continue;
         }
-        if (hasWord(text.substr(all[i].to, all[i + 1].from - all[i].to), {"nor", "or", "not", "maybe", "perhaps", "possibly", "that's"})) continue;
+        if (hasWord(text.substr(all[i].to, all[i + 1].from - all[i].to),
+                    {"nor", "or", "not", "maybe", "perhaps", "possibly", "that's"}))
+            continue;
         if (*b.said.number < *a.said.number) a.fact = "shifts";
         if (*b.said.number > *a.said.number && a.fact != "shifts") b.fact = "shifts"; // on the way out
     }

@@ -29,13 +29,13 @@ constexpr std::string_view kAside[] = {"in",  "with",   "on",     "of",    "from
 constexpr std::string_view kAnew[] = {",", ".", ";", ":", "and", "but", "so", "then", "because", "when", "if"};
 
 /// The noun that begins at `at` and does something; empty: none does.
-std::string doerFrom(const std::vector<std::string>& words, std::size_t at) {
+std::string doerFrom(const std::vector<std::string_view>& words, std::size_t at) {
     constexpr std::size_t kReach = 7; // words
-    std::string noun;
+    std::string_view noun;
     bool aside = false;
     for (auto i = at; i < std::min(words.size(), at + kReach); ++i) {
-        const auto& w = words[i];
-        if (!noun.empty() && oneOf(w, kDoes)) return noun;
+        const auto w = words[i];
+        if (!noun.empty() && oneOf(w, kDoes)) return std::string(noun);
         if (oneOf(w, kDoes) || w == "," || w == "." || w == "i" || w == "you" || w == "we") return {};
         if (oneOf(w, kAside)) {
             if (noun.empty()) return {};
@@ -48,7 +48,7 @@ std::string doerFrom(const std::vector<std::string>& words, std::size_t at) {
 
 } // namespace
 
-std::set<std::string> doersIn(const std::vector<std::string>& words) {
+std::set<std::string> doersIn(const std::vector<std::string_view>& words) {
     std::set<std::string> out;
     for (std::size_t i = 0; i < words.size(); ++i)
         if ((i == 0 || oneOf(words[i - 1], kAnew)) && oneOf(words[i], kBegins))

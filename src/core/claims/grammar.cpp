@@ -97,17 +97,21 @@ std::span<const KindOfClaim> englishClaims() {
 }
 
 Grammar::Grammar(const ClaimFacts& facts) {
-    any_ = std::make_unique<RE2::Set>(RE2::DefaultOptions, RE2::UNANCHORED);
-    for (const auto& kind : englishClaims())
+    for (const auto& kind : englishClaims()) {
+        auto any = std::make_unique<RE2::Set>(RE2::DefaultOptions, RE2::UNANCHORED);
+        const auto first = rules_.size();
         for (const auto& r : kind.rules) {
             const auto pattern = expanded(r.pattern, facts);
             Rule rule{kind.kind, &r, std::make_unique<RE2>(pattern), {}};
             if (!rule.pattern->ok()) throw std::logic_error("a rule of claims is no pattern: " + rule.pattern->error());
-            rule.groups = rule.pattern->NamedCapturingGroups();
-            any_->Add(pattern, nullptr);
+            const auto& groups = rule.pattern->NamedCapturingGroups();
+            rule.groups.insert(groups.begin(), groups.end());
+            any->Add(pattern, nullptr);
             rules_.push_back(std::move(rule));
         }
-    any_->Compile();
+        any->Compile();
+        worth_.emplace_back(std::move(any), first);
+    }
     corners_ = std::make_unique<RE2>(expanded(R"(\b(?:at|in|for|through|into) (?:the )?(@CORNER)\b)", facts));
     const auto alsoAThing = [&](const std::string& name) {
         return std::any_of(facts.corners.begin(), facts.corners.end(), [&](const ClaimCorner& c) {
@@ -138,14 +142,19 @@ std::optional<int> Grammar::cornerNamed(std::string_view sentence, const Candida
 
 std::vector<Candidate> Grammar::find(std::string_view sentence) const {
     std::vector<Candidate> out;
-    std::vector<int> worth;
-    if (!any_->Match(StringPiece(sentence.data(), sentence.size()), &worth)) return out;
-    std::sort(worth.begin(), worth.end());
     const auto namesACorner = [&](const Candidate& c) { // "harder than at Reed Gate" is no gate beside the road
         return c.claim.kind == ClaimKind::Distance && c.claim.said.ref &&
                std::find(cornersOnly_.begin(), cornersOnly_.end(), *c.claim.said.ref) != cornersOnly_.end();
     };
-    for (const int i : worth) apply(rules_[static_cast<std::size_t>(i)], static_cast<std::size_t>(i), sentence, out);
+    std::vector<int> worth;
+    for (const auto& [any, first] : worth_) {
+        if (!any->Match(StringPiece(sentence.data(), sentence.size()), &worth)) continue;
+        std::sort(worth.begin(), worth.end());
+        for (const int i : worth) {
+            const auto number = first + static_cast<std::size_t>(i);
+            apply(rules_[number], number, sentence, out);
+        }
+    }
     std::erase_if(out, namesACorner);
     return out;
 }
@@ -158,7 +167,7 @@ void Grammar::apply(const Rule& rule, std::size_t number, std::string_view sente
                                  at.data(), groups))
             return;
         const auto group = [&](std::string_view name) -> std::string_view {
-            const auto it = rule.groups.find(std::string(name));
+            const auto it = rule.groups.find(name);
             return it == rule.groups.end() ? std::string_view()
                                            : std::string_view(at[static_cast<std::size_t>(it->second)].data(),
                                                               at[static_cast<std::size_t>(it->second)].size());

@@ -8,19 +8,28 @@ namespace {
 
 constexpr std::string_view kAnew[] = {" , ", " : ", " . ", " ; ", " ! ", " ( ", " ) ", " but ", " then ", " because "};
 
-bool wordAt(std::string_view s, std::size_t at, std::size_t length) {
-    return (at == 0 || s[at - 1] == ' ') && (at + length == s.size() || s[at + length] == ' ');
-}
-
 } // namespace
+
+Lexicon::Lexicon(std::span<const Meaning> meanings) {
+    for (const auto& m : meanings)
+        for (std::size_t at = 0; at <= m.phrases.size();) {
+            const auto end = std::min(m.phrases.find('|', at), m.phrases.size());
+            if (end > at) phrases_.push_back({m.phrases.substr(at, end - at), m.means});
+            at = end + 1;
+        }
+    std::stable_sort(phrases_.begin(), phrases_.end(),
+                     [](const Phrase& a, const Phrase& b) { return keyOf(a.words) < keyOf(b.words); });
+    for (const auto& p : phrases_) ++begins_[keyOf(p.words) + 1];
+    for (std::size_t k = 0; k < kKeys; ++k) begins_[k + 1] += begins_[k];
+}
 
 Stretch clauseAround(std::string_view s, std::size_t from, std::size_t to) {
     Stretch out{0, s.size()};
-    for (const auto mark : kAnew) {
-        if (const auto at = s.substr(0, from).rfind(mark); at != s.npos)
-            out.from = std::max(out.from, at + mark.size() - 1);
-        if (const auto at = s.find(mark, to > 0 ? to - 1 : 0); at != s.npos) out.to = std::min(out.to, at + 1);
-    }
+    eachMark(s.substr(0, from), kAnew,
+             [&](std::string_view mark, std::size_t at) { out.from = std::max(out.from, at + mark.size() - 1); });
+    const auto behind = to > 0 ? to - 1 : 0;
+    eachMark(s.substr(std::min(behind, s.size())), kAnew,
+             [&](std::string_view, std::size_t at) { out.to = std::min(out.to, behind + at + 1); });
     out.to = std::max(out.to, to);
     return out;
 }
@@ -31,24 +40,20 @@ Stretch clauseBehind(std::string_view s, Stretch clause) {
     return clauseAround(s, from + 1, from + 1);
 }
 
-std::optional<Heard> nearestPhrase(std::string_view s, Stretch within, Stretch to, std::span<const Meaning> lexicon) {
+std::optional<Heard> nearestPhrase(std::string_view s, Stretch within, Stretch to, const Lexicon& lexicon) {
     std::optional<Heard> best;
     std::size_t distance = 0;
-    const auto text = s.substr(0, std::min(within.to, s.size()));
-    eachPhrase(lexicon, [&](std::string_view words, std::string_view means) {
-        for (auto at = text.find(words, within.from); at != text.npos; at = text.find(words, at + 1)) {
-            const auto behind = at + words.size();
-            if (!wordAt(s, at, words.size()) || (at < to.to && to.from < behind)) continue;
-            const auto apart = behind <= to.from ? to.from - behind : at - to.to;
-            const bool better =
-                !best || apart < distance || (apart == distance && words.size() > best->at.to - best->at.from);
-            if (better) best = Heard{means, {at, behind}}, distance = apart;
-        }
+    lexicon.eachIn(s, within, [&](std::string_view means, Stretch at) {
+        if (at.from < to.to && to.from < at.to) return;
+        const auto apart = at.to <= to.from ? to.from - at.to : at.from - to.to;
+        const bool better =
+            !best || apart < distance || (apart == distance && at.to - at.from > best->at.to - best->at.from);
+        if (better) best = Heard{means, at}, distance = apart;
     });
     return best;
 }
 
-bool hasPhrase(std::string_view s, Stretch within, std::span<const Meaning> lexicon) {
+bool hasPhrase(std::string_view s, Stretch within, const Lexicon& lexicon) {
     return nearestPhrase(s, within, {within.to, within.to}, lexicon).has_value();
 }
 

@@ -53,13 +53,13 @@ std::size_t lastFigures(std::string_view word) {
 
 /// Dots after which the sentence goes on: "fourth... no, second".
 std::size_t trailingOff(std::string_view s, std::size_t i) {
-    std::size_t dots = 0;
-    if (s.substr(i, 3) == "\u2026")
-        dots = 3;
-    else
-        while (i + dots < s.size() && s[i + dots] == '.') ++dots;
-    const auto next = s.find_first_not_of(' ', i + dots);
-    return dots >= 3 && next != s.npos && std::islower(static_cast<unsigned char>(s[next])) != 0 ? dots : 0;
+    constexpr std::size_t kMost = 6; // dots, and blanks behind them: no text of dots or blanks alone takes long
+    std::size_t dots = s.substr(i, 3) == "\u2026" ? 3 : 0;
+    while (dots < kMost && i + dots < s.size() && s[i + dots] == '.') ++dots;
+    if (dots < 3) return 0;
+    const auto behind = s.substr(i + dots, kMost);
+    const auto next = behind.find_first_not_of(' ');
+    return next != behind.npos && std::islower(static_cast<unsigned char>(behind[next])) != 0 ? dots : 0;
 }
 
 std::vector<Token> tokensOf(std::string_view s) {

@@ -33,13 +33,16 @@ std::size_t clauseStart(std::string_view before, bool whoToo) {
 std::string_view clauseBefore(std::string_view before) { return before.substr(clauseStart(before, true)); }
 
 std::string_view clauseAfter(std::string_view after) {
+    static constexpr std::string_view kEnds[] = {" , ",       " : ", " but ", " and ", " then ",
+                                                 " because ", " . ", " ; ",   " ! "};
+    static constexpr std::string_view kOthers[] = {" you ", " i ", " we ", " he ", " it's ", " that's "};
+    if (after.starts_with(", ") || after.starts_with(". ")) return {};
     std::size_t end = after.size();
-    for (const auto mark : {" , ", " : ", " but ", " and ", " then ", " because ", " . ", " ; ", " ! ", ", ", ". "})
-        if (const auto at = after.find(mark); at != after.npos) end = std::min(end, at);
-    for (const auto who : {" you ", " i ", " we ", " he ", " it's ", " that's "})
-        if (const auto at = after.find(who);
-            at != after.npos && !after.substr(0, at).ends_with(" what") && !after.substr(0, at).ends_with(" where"))
+    eachMark(after, kEnds, [&](std::string_view, std::size_t at) { end = std::min(end, at); });
+    eachMark(after.substr(0, end), kOthers, [&](std::string_view, std::size_t at) {
+        if (!after.substr(0, at).ends_with(" what") && !after.substr(0, at).ends_with(" where"))
             end = std::min(end, at); // "second is what I should have used" is one clause
+    });
     return after.substr(0, end);
 }
 
@@ -128,14 +131,16 @@ bool bareIsTold(const Claim& c, std::string_view before, std::string_view inside
 
 std::string caseAround(std::string_view s, std::size_t from, std::size_t to) {
     std::size_t start = 0, end = s.size();
-    for (const auto mark : {" but ", " otherwise ", " today ", " in the dry ", " whereas ", " here i ", " i say ",
-                            " i prefer ", " mine ", " my own "}) {
-        if (const auto at = s.substr(0, from).rfind(mark); at != s.npos && !s.substr(0, at).ends_with(" of"))
-            start = std::max(start, at + 1);
-        if (const auto at = s.find(mark, to > 0 ? to - 1 : 0);
-            at != s.npos && s.substr(at + std::string_view(mark).size(), 3) != "if ")
-            end = std::min(end, at);
-    }
+    static constexpr std::string_view kOwnCase[] = {" but ",     " otherwise ", " today ", " in the dry ",
+                                                    " whereas ", " here i ",    " i say ", " i prefer ",
+                                                    " mine ",    " my own "};
+    eachMark(s.substr(0, from), kOwnCase, [&](std::string_view, std::size_t at) {
+        if (!s.substr(0, at).ends_with(" of")) start = std::max(start, at + 1);
+    });
+    const auto behindIt = std::min(to > 0 ? to - 1 : 0, s.size());
+    eachMark(s.substr(behindIt), kOwnCase, [&](std::string_view mark, std::size_t at) {
+        if (s.substr(behindIt + at + mark.size(), 3) != "if ") end = std::min(end, behindIt + at);
+    });
     // "in the dry I lift, in the rain I brake"
     static const Pattern kOtherwise(
         R"( , (?:in the (?:rain|wet|damp)|when it's (?:wet|damp|raining)|on (?:a )?(?:wet|damp)[a-z ]*|with the wets)(?: on)? (?:i|i'd|we|you|he|it's|it is|brake|lift|use|take)\b)");

@@ -19,7 +19,10 @@ namespace {
 struct Weight {
     double nothing = 0, other = 0;
 };
-using Weights = std::unordered_map<std::string_view, Weight>;
+struct Weights {
+    std::unordered_map<std::string_view, std::size_t> places;
+    std::vector<Weight> of;
+};
 
 constexpr std::string_view kAlways = "(always)";
 constexpr int kMostUnheard = 3; // of one sentence
@@ -37,7 +40,8 @@ Weights weightsOf(std::string_view table) {
         int nothing = 0, other = 0;
         std::from_chars(line.data() + one + 1, line.data() + two, nothing);
         std::from_chars(line.data() + two + 1, line.data() + line.size(), other);
-        out[line.substr(0, one)] = {nothing / 100.0, other / 100.0};
+        out.places[line.substr(0, one)] = out.of.size();
+        out.of.push_back({nothing / 100.0, other / 100.0});
     }
     return out;
 }
@@ -47,65 +51,91 @@ const Weights& learned() {
     return kWeights;
 }
 
-std::string asPadded(std::string_view name) {
-    auto s = plainText(name).text;
-    return s.size() > 1 ? s : std::string();
+std::string plainName(std::string_view name) {
+    const auto s = plainText(name).text;
+    const auto from = s.find_first_not_of(' ');
+    return from == s.npos ? std::string() : s.substr(from, s.find_last_not_of(' ') + 1 - from);
 }
 
-std::string kindOf(std::string_view word) {
-    if (!word.empty() && word[0] >= '0' && word[0] <= '9') return "(figure)";
+std::string_view kindOf(std::string_view word) {
+    if (word[0] >= '0' && word[0] <= '9') return "(figure)";
     if (word == "one" || word == "half" || word == "quarter" || word == "quarters") return "(figure)";
-    return ordinalOf(word) ? "(ordinal)" : std::string(word);
+    return ordinalOf(word) ? "(ordinal)" : word;
+}
+
+/// Calls `f` for each piece of a sentence's words; some come twice.
+template <class Known, class F> void eachPiece(const std::vector<std::string_view>& words, Known known, F f) {
+    std::string piece;
+    const auto both = [&](std::string_view a, std::string_view b) {
+        piece.assign(a).append(" ").append(b);
+        f(std::string_view(piece));
+    };
+    std::string_view last = "(begin)";
+    int unheard = 0;
+    for (const auto word : words) {
+        const bool isWord = std::isalpha(static_cast<unsigned char>(word[0])) != 0;
+        if (isWord && unheard < kMostUnheard && !known(word))
+            f(std::string_view("(unheard " + std::to_string(++unheard) + ")")); // each of them counts
+        both(last, word);
+        f(word);
+        last = word;
+    }
+    both(last, "(end)");
+    for (const auto& who : doersIn(words)) {
+        const auto one = "(who) " + who;
+        f(known(one) ? std::string_view(one) : std::string_view("(who) (somebody)"));
+    }
 }
 
 } // namespace
 
 WordScales::WordScales(const ClaimFacts& facts) {
+    std::vector<std::string_view> kinds;
+    const auto add = [&](std::string_view name, std::string_view kind) {
+        if (auto plain = plainName(name); !plain.empty()) names_.push_back(std::move(plain)), kinds.push_back(kind);
+    };
     for (const auto& c : facts.corners) {
-        for (const auto& r : c.references) names_.emplace_back(asPadded(r.name), " (thing) ");
-        names_.emplace_back(asPadded(c.name), " (corner) ");
+        for (const auto& r : c.references) add(r.name, "(thing)");
+        add(c.name, "(corner)");
     }
-    std::erase_if(names_, [](const auto& n) { return n.first.empty(); });
-    // "the end of the exit kerb" before "the exit kerb"
-    std::stable_sort(names_.begin(), names_.end(),
-                     [](const auto& a, const auto& b) { return a.first.size() > b.first.size(); });
+    std::vector<Meaning> meanings;
+    for (std::size_t i = 0; i < names_.size(); ++i) meanings.push_back({kinds[i], names_[i]});
+    kinds_.emplace(meanings);
 }
 
-std::vector<std::string> WordScales::wordsOf(std::string_view sentence) const {
-    std::string text = " " + std::string(sentence) + " ";
-    for (const auto& [name, kind] : names_)
-        for (auto at = text.find(name); at != text.npos; at = text.find(name, at + 1))
-            text.replace(at, name.size(), kind);
-    std::vector<std::string> out;
-    for (std::size_t at = 0; at < text.size();) {
-        const auto from = text.find_first_not_of(" \n", at);
-        if (from == text.npos) break;
-        at = std::min(text.find_first_of(" \n", from), text.size());
-        out.push_back(kindOf(std::string_view(text).substr(from, at - from)));
+std::vector<std::string_view> WordScales::wordsOf(std::string_view sentence) const {
+    struct Named {
+        Stretch at;
+        std::string_view kind;
+    };
+    std::vector<Named> named; // apart; of those that begin together the longest, "the end of the exit kerb"
+    kinds_->eachIn(sentence, {0, sentence.size()}, [&](std::string_view kind, Stretch at) {
+        if (named.empty() || at.from >= named.back().at.to)
+            named.push_back({at, kind});
+        else if (at.from == named.back().at.from && at.to > named.back().at.to)
+            named.back() = {at, kind};
+    });
+    std::vector<std::string_view> out;
+    auto name = named.begin();
+    for (std::size_t at = 0; at < sentence.size();) {
+        const auto from = sentence.find_first_not_of(" \n", at);
+        if (from == sentence.npos) break;
+        if (name != named.end() && name->at.from == from) {
+            out.push_back(name->kind), at = name->at.to, ++name;
+            continue;
+        }
+        at = std::min(sentence.find_first_of(" \n", from), sentence.size());
+        out.push_back(kindOf(sentence.substr(from, at - from)));
     }
     return out;
 }
 
 std::vector<std::string> WordScales::pieces(std::string_view sentence,
                                             const std::function<bool(const std::string&)>& known) const {
-    const auto words = wordsOf(sentence);
     std::vector<std::string> out;
-    out.reserve(2 * words.size() + kMostUnheard + 4);
-    const std::string* last = nullptr;
-    int unheard = 0;
-    for (const auto& word : words) {
-        const bool isWord = std::isalpha(static_cast<unsigned char>(word[0])) != 0;
-        if (isWord && unheard < kMostUnheard && !known(word))
-            out.push_back("(unheard " + std::to_string(++unheard) + ")"); // each of them counts
-        out.push_back((last ? *last : "(begin)") + ' ' + word);
-        out.push_back(word);
-        last = &word;
-    }
-    out.push_back((last ? *last : "(begin)") + " (end)");
-    for (const auto& who : doersIn(words)) {
-        const auto piece = "(who) " + who;
-        out.push_back(known(piece) ? piece : "(who) (somebody)");
-    }
+    eachPiece(
+        wordsOf(sentence), [&](std::string_view word) { return known(std::string(word)); },
+        [&](std::string_view piece) { out.emplace_back(piece); });
     std::sort(out.begin(), out.end());
     out.erase(std::unique(out.begin(), out.end()), out.end());
     return out;
@@ -113,14 +143,20 @@ std::vector<std::string> WordScales::pieces(std::string_view sentence,
 
 SentenceSense WordScales::weigh(std::string_view sentence) const {
     const auto& weights = learned();
-    const auto always = weights.find(kAlways);
+    const auto always = weights.places.find(kAlways);
     constexpr double kNever = -std::numeric_limits<double>::infinity();
-    if (always == weights.end()) return {kNever, kNever};
-    SentenceSense out{always->second.nothing, always->second.other};
-    const auto known = [&](const std::string& piece) { return weights.find(piece) != weights.end(); };
-    for (const auto& piece : pieces(sentence, known))
-        if (const auto w = weights.find(piece); w != weights.end())
-            out.tellsNothing += w->second.nothing, out.otherCase += w->second.other;
+    if (always == weights.places.end()) return {kNever, kNever};
+    std::vector<std::size_t> found{always->second};
+    eachPiece(
+        wordsOf(sentence), [&](std::string_view word) { return weights.places.find(word) != weights.places.end(); },
+        [&](std::string_view piece) {
+            if (const auto w = weights.places.find(piece); w != weights.places.end()) found.push_back(w->second);
+        });
+    std::sort(found.begin(), found.end());
+    found.erase(std::unique(found.begin(), found.end()), found.end());
+    SentenceSense out{0, 0};
+    for (const auto place : found)
+        out.tellsNothing += weights.of[place].nothing, out.otherCase += weights.of[place].other;
     return out;
 }
 

@@ -4,8 +4,10 @@
 // that people marked (bench/learn_words.cpp).
 #pragma once
 #include "core/claims/claim_facts.h"
+#include "core/claims/lexicon.h"
 
 #include <functional>
+#include <optional>
 #include <set>
 #include <string>
 #include <string_view>
@@ -31,12 +33,13 @@ class WordScales {
                                     const std::function<bool(const std::string&)>& known) const;
 
   private:
-    std::vector<std::string> wordsOf(std::string_view plainSentence) const;
-    std::vector<std::pair<std::string, std::string>> names_; ///< plain, with blanks; what stands for them
+    std::vector<std::string_view> wordsOf(std::string_view plainSentence) const;
+    std::vector<std::string> names_; ///< plain; `kinds_` looks into them
+    std::optional<Lexicon> kinds_;   ///< what stands for each name
 };
 
 /// Who or what does something in a sentence: the nouns of "the old hands turn", "a braver man brakes". Pronouns are
 /// none.
-std::set<std::string> doersIn(const std::vector<std::string>& words);
+std::set<std::string> doersIn(const std::vector<std::string_view>& words);
 
 } // namespace hl

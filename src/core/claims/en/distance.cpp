@@ -14,6 +14,22 @@ std::string unitOf(std::string_view word) {
     return "m";
 }
 
+constexpr Meaning kEvents[] = {
+    {"brake_onset_m",
+     "brake|brakes|braking|braked|pedal|stamp|anchors|stop|brakepoint|pressure|slowing|slowed|slow down|"
+     "slow it|it all starts|it all begins"},
+    {"lift_start_m", "lift|lifts|lifting|lifted|breathe|back off|ease off|eases off|eased off"},
+    {"turn_in_m", "turn|turns|turning|turned|steer|turn-in|peel|commit"},
+    {"apex_m", "apex|clip|clips|apexes"},
+    {"throttle_pickup_m", "power|throttle|squeeze|accelerate|pick|back on"},
+    {"full_throttle_m", "flat|full|floor"},
+    {"shift_m", "shift|shifts|change|downshift|upshift|gear comes|gear goes"}};
+
+const Lexicon& events() {
+    static const Lexicon kLexicon(kEvents);
+    return kLexicon;
+}
+
 /// What happens there, by the words of the clause; empty where nothing does.
 std::string eventAround(const Find& f) {
     const auto clauseStart = f.before().find_last_of(",;:");
@@ -21,31 +37,11 @@ std::string eventAround(const Find& f) {
     const auto end = f.after().find_first_of(",;:.!?");
     const auto after = f.after().substr(0, std::min(end, f.after().size()));
     // The nearest verb before the place, else the first one behind it, else one of the clause before.
-    struct Event {
-        std::string_view fact;
-        std::initializer_list<std::string_view> words;
-    };
-    static const Event kEvents[] = {
-        {"brake_onset_m",
-         {"brake", "brakes", "braking", "braked", "pedal", "stamp", "anchors", "stop", "brakepoint", "pressure",
-          "slowing", "slowed", "slow down", "slow it", "it all starts", "it all begins"}},
-        {"lift_start_m",
-         {"lift", "lifts", "lifting", "lifted", "breathe", "back off", "ease off", "eases off", "eased off"}},
-        {"turn_in_m", {"turn", "turns", "turning", "turned", "steer", "turn-in", "peel", "commit"}},
-        {"apex_m", {"apex", "clip", "clips", "apexes"}},
-        {"throttle_pickup_m", {"power", "throttle", "squeeze", "accelerate", "pick", "back on"}},
-        {"full_throttle_m", {"flat", "full", "floor"}},
-        {"shift_m", {"shift", "shifts", "change", "downshift", "upshift", "gear comes", "gear goes"}}};
     const auto nearest = [&](std::string_view text, bool last) {
         std::string_view fact;
-        std::size_t best = 0;
-        for (const auto& e : kEvents)
-            for (const auto w : e.words) {
-                const auto padded = " " + std::string(w) + " ";
-                const auto at = last ? text.rfind(padded) : text.find(padded);
-                if (at == text.npos) continue;
-                if (fact.empty() || (last ? at > best : at < best)) fact = e.fact, best = at;
-            }
+        events().eachIn(text, {0, text.size()}, [&](std::string_view means, Stretch) {
+            if (last || fact.empty()) fact = means;
+        });
         return fact;
     };
     for (const auto* off :

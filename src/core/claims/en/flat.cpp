@@ -200,36 +200,35 @@ bool touchesBrakes(Find& f, Claim& c) {
     return true;
 }
 
-constexpr ClaimRule
-    kRules[] =
-        {
-            {R"(\b(?:no lift(?:ing)?|without (?:a |any |the slightest )?lift(?:ing)?|zero lift)\b)", noLift},
-            {R"(\b(?:small|little|tiny|slight|quick|short|gentle|brief|minor) (?:little )?(?:lift|breath)\b|\b(?:bit|touch|hint|breath|whisker|moment|suspicion|tenth|fraction|ghost|sliver|sneeze|half|quarter|third) of a lift\b|\bjust a breath\b|\blift (?:slightly|a little|a touch|a bit|a fraction|briefly|just a touch)\b|\bbreath(?:e|es|ed|ing)? (?:(?:on|off) )?(?:the throttle|it)\b|\ba (?:breath|feather) (?:of|on) the throttle\b|\b(?:confidence|comfort) lift\b|\bbreathe it\b|\bbreath(?:e|es|ed|ing) off\b|\bfeather(?:s|ing)? (?:of )?(?:the )?throttle\b|\bfeathers it\b|\b(?:lift|lifts|lifted|ease|eases|back) (?:off )?(?:just )?(?:a (?:touch|fraction|hair|tad|little|bit)|slightly|ever so slightly)\b)",
-             smallLift},
-            {R"(\b(?:big|huge|long|large|full|massive) lift\b|\blift(?:s|ed)? (?:right|all the way|completely|fully|entirely) off\b|\blift(?:s|ed)? (?:off )?(?:a lot|completely|fully|entirely|right off)\b)",
-             bigLift},
-            {R"(\b(?:no (?:need (?:for|of) )?(?:the )?(?:brakes?|braking)(?: at all| needed)?|without (?:any |the |touching the |using the )?(?:brakes?|braking)|off the brakes? (?:entirely|completely)|zero brakes?)\b)",
-             noBraking},
-            {R"(\b(?:no (?:need for |time for )?coasting|without (?:any )?coasting|no coast|zero coasting)\b)",
-             is<kNoCoast>},
-            {R"(\bcoast(?:s|ing|ed)?\b|\b(?:roll|rolls|rolling|rolled|glide|glides|sit|on|touching|touch|with)(?: [a-z0-9.]+){0,6}? neither(?: the)?(?: of the)? pedals?\b|\b(?:no pedals|off both pedals|neither pedal)\b|\b(?:freewheel|freewheels|freewheeling)\b)",
-             coasting},
-            {R"(\b(?:a )?lift(?:s|ing|ed)?(?: off)?(?: the throttle)?\b|\b(?:come|comes|coming|came|roll|rolls|back|backs|ease|eases|eased|get|gets|am|is|i'm|just|breathe|breathes|breathing|step|steps|we're|he's|lift|close)?(?: fully| partly| partially| half| gently| just)? ?off the (?:throttle|power|loud pedal)\b|\b(?:ease|eases|easing|eased|back|backs|backing|backed) off\b|\b(?:come|comes|came|get|gets|ease|eases|back|backs|roll|rolls) out of the (?:throttle|power)\b|\b(?:ease|eases|close|closes) the throttle\b|\b(?:half|part|partial) lift\b)",
-             lift},
-            {R"(\b(?:flat(?: out)?|foot (?:stays |is |kept |stays |flat |hard |right )?(?:in|down|planted|pinned|welded)|foot(?:'s| is)? (?:flat )?(?:to|on) the (?:floor|boards|metal|stop)|pedal to the (?:metal|floor)|throttle (?:is |stays |remains )?(?:open|pinned|wide open|buried)|keep it (?:pinned|lit|buried|nailed|planted)|(?:it's |stay |stays |stayed )(?:pinned|planted)|pinned|(?:full|wide open|maximum) throttle (?:all the way|through|throughout|here|for the whole)(?: through)?|wide open(?: throttle)?|flat to the (?:boards|floor))\b)",
-             flat},
-            {R"(\b(?P<span>brak(?:e|es|ing|ed)) (?:here|for this(?: one)?|for it|for the corner|for (?:@CORNER))\b|\b(?:have|has|had|need|needs|got|don't|do not|never|doesn't|didn't|won't|not|needn't|mustn't|shouldn't|can't|nobody|dare|not to)(?: ever| even| really| actually)?(?: need| have)?(?: to)? (?P<span2>brakes?|braking)(?: |$))",
-             braking},
-            {R"((?:^ ?|, |and |then |just )(?P<span>brake) (?:lightly|gently|softly|a little|a bit|a touch) (?:for|into) (?:it|this|that|here|the corner)\b)",
-             is<kBrake>},
-            {R"((?:, |and |then |just )(?P<span>brake) ?(?:\.|!|$))", is<kBrake>},
-            {R"(\b(?:hard|firmly|heavily) (?:on|onto) the (?P<span>brakes?)(?: ,| \.| !| here| there| for this| ?$))",
-             is<kBrake>},
-            {R"(\b(?:i|we|he|she|you)(?: do| did)? (?P<span>brakes?|braked) ?(?:,|\.|!|and|but|here|$))", oneBrakes},
-            {R"(\b(?:a |quick |little |short |light |gentle |small )*(?:dab|stab|touch|tap|brush|jab|hint|whiff|breath) (?:of|on|at) (?:the )?brakes?(?: pedal)?\b)",
-             dabs},
-            {R"(\b(?:(?:a |quick |little |short |light |gentle |small )*(?:dab|stab|touch|tap|brush|jab|hint|whiff|breath) (?:of|on|at) (?:the )?brakes?|(?:touch|touches|touched|touching|use|uses|used|using|hit|hits|hitting|dab|dabs|dabbed|tap|taps|tapped|brush|brushes|brushed|stab|stabs|stabbed|need|needs|needed) (?:the|any) brakes?)(?: pedal)?\b)",
-             touchesBrakes}};
+constexpr ClaimRule kRules[] =
+    {
+        {R"(\b(?:no lift(?:ing)?|without (?:a |any |the slightest )?lift(?:ing)?|zero lift)\b)", noLift},
+        {R"(\b(?:small|little|tiny|slight|quick|short|gentle|brief|minor) (?:little )?(?:lift|breath)\b|\b(?:bit|touch|hint|breath|whisker|moment|suspicion|tenth|fraction|ghost|sliver|sneeze|half|quarter|third) of a lift\b|\bjust a breath\b|\blift (?:slightly|a little|a touch|a bit|a fraction|briefly|just a touch)\b|\bbreath(?:e|es|ed|ing)? (?:(?:on|off) )?(?:the throttle|it)\b|\ba (?:breath|feather) (?:of|on) the throttle\b|\b(?:confidence|comfort) lift\b|\bbreathe it\b|\bbreath(?:e|es|ed|ing) off\b|\bfeather(?:s|ing)? (?:of )?(?:the )?throttle\b|\bfeathers it\b|\b(?:lift|lifts|lifted|ease|eases|back) (?:off )?(?:just )?(?:a (?:touch|fraction|hair|tad|little|bit)|slightly|ever so slightly)\b)",
+         smallLift},
+        {R"(\b(?:big|huge|long|large|full|massive) lift\b|\blift(?:s|ed)? (?:right|all the way|completely|fully|entirely) off\b|\blift(?:s|ed)? (?:off )?(?:a lot|completely|fully|entirely|right off)\b)",
+         bigLift},
+        {R"(\b(?:no (?:need (?:for|of) )?(?:the )?(?:brakes?|braking)(?: at all| needed)?|without (?:any |the |touching the |using the )?(?:brakes?|braking)|off the brakes? (?:entirely|completely)|zero brakes?)\b)",
+         noBraking},
+        {R"(\b(?:no (?:need for |time for )?coasting|without (?:any )?coasting|no coast|zero coasting)\b)",
+         is<kNoCoast>},
+        {R"(\bcoast(?:s|ing|ed)?\b|\b(?:roll|rolls|rolling|rolled|glide|glides|sit|on|touching|touch|with)(?: [a-z0-9.]+){0,6}? neither(?: the)?(?: of the)? pedals?\b|\b(?:no pedals|off both pedals|neither pedal)\b|\b(?:freewheel|freewheels|freewheeling)\b)",
+         coasting},
+        {R"(\b(?:a )?lift(?:s|ing|ed)?(?: off)?(?: the throttle)?\b|\b(?:come|comes|coming|came|roll|rolls|back|backs|ease|eases|eased|get|gets|am|is|i'm|just|breathe|breathes|breathing|step|steps|we're|he's|lift|close)?(?: fully| partly| partially| half| gently| just)? ?off the (?:throttle|power|loud pedal)\b|\b(?:ease|eases|easing|eased|back|backs|backing|backed) off\b|\b(?:come|comes|came|get|gets|ease|eases|back|backs|roll|rolls) out of the (?:throttle|power)\b|\b(?:ease|eases|close|closes) the throttle\b|\b(?:half|part|partial) lift\b)",
+         lift},
+        {R"(\b(?:flat(?: out)?|foot (?:stays |is |kept |stays |flat |hard |right )?(?:in|down|planted|pinned|welded)|foot(?:'s| is)? (?:flat )?(?:to|on) the (?:floor|boards|metal|stop)|pedal to the (?:metal|floor)|throttle (?:is |stays |remains )?(?:open|pinned|wide open|buried)|keep it (?:pinned|lit|buried|nailed|planted)|(?:it's |stay |stays |stayed )(?:pinned|planted)|pinned|(?:full|wide open|maximum) throttle (?:all the way|through|throughout|here|for the whole)(?: through)?|wide open(?: throttle)?|flat to the (?:boards|floor))\b)",
+         flat},
+        {R"(\b(?P<span>brak(?:e|es|ing|ed)) (?:here|for this(?: one)?|for it|for the corner|for (?:@CORNER))\b|\b(?:have|has|had|need|needs|got|don't|do not|never|doesn't|didn't|won't|not|needn't|mustn't|shouldn't|can't|nobody|dare|not to)(?: ever| even| really| actually)?(?: need| have)?(?: to)? (?P<span2>brakes?|braking)(?: |$))",
+         braking},
+        {R"((?:^ ?|, |and |then |just )(?P<span>brake) (?:lightly|gently|softly|a little|a bit|a touch) (?:for|into) (?:it|this|that|here|the corner)\b)",
+         is<kBrake>},
+        {R"((?:, |and |then |just )(?P<span>brake) ?(?:\.|!|$))", is<kBrake>},
+        {R"(\b(?:hard|firmly|heavily) (?:on|onto) the (?P<span>brakes?)(?: ,| \.| !| here| there| for this| ?$))",
+         is<kBrake>},
+        {R"(\b(?:i|we|he|she|you)(?: do| did)? (?P<span>brakes?|braked) ?(?:,|\.|!|and|but|here|$))", oneBrakes},
+        {R"(\b(?:a |quick |little |short |light |gentle |small )*(?:dab|stab|touch|tap|brush|jab|hint|whiff|breath) (?:of|on|at) (?:the )?brakes?(?: pedal)?\b)",
+         dabs},
+        {R"(\b(?:(?:a |quick |little |short |light |gentle |small )*(?:dab|stab|touch|tap|brush|jab|hint|whiff|breath) (?:of|on|at) (?:the )?brakes?|(?:touch|touches|touched|touching|use|uses|used|using|hit|hits|hitting|dab|dabs|dabbed|tap|taps|tapped|brush|brushes|brushed|stab|stabs|stabbed|need|needs|needed) (?:the|any) brakes?)(?: pedal)?\b)",
+         touchesBrakes}};
 
 } // namespace
 

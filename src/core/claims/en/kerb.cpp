@@ -43,8 +43,10 @@ constexpr Meaning kUsesBehind[] = {
      "only just touch|i touch|we touch|you touch|touch it|just touch it|kiss it|brush it|clip it|a brush|lightly"},
     {"half", "half a car's width|gets half|with 2 wheels|with one wheel|with a wheel|: half|but only half|only "
              "half|just half|half of it|"
-             "half way|halfway|half its width"},
-    {"any", "use it|to be used"}};
+             "half way|halfway|half its width"}};
+
+/// No more than that it is used.
+constexpr Meaning kUsedBehind[] = {{"any", "use it|to be used"}};
 
 constexpr Meaning kSides[] = {
     {"inside", "inside|inner|apex|on the inside|at the apex"},
@@ -52,6 +54,23 @@ constexpr Meaning kSides[] = {
                 "at the exit|at exit"},
     {"left", "left|left hand|on the left"},
     {"right", "right|right hand|on the right"}};
+
+const Lexicon& uses() {
+    static const Lexicon kLexicon(kUses);
+    return kLexicon;
+}
+const Lexicon& usesBehind() {
+    static const Lexicon kLexicon(kUsesBehind);
+    return kLexicon;
+}
+const Lexicon& usedBehind() {
+    static const Lexicon kLexicon(kUsedBehind);
+    return kLexicon;
+}
+const Lexicon& sides() {
+    static const Lexicon kLexicon(kSides);
+    return kLexicon;
+}
 
 /// Words that name a piece of a kerb: a thing to see.
 constexpr std::string_view kPieces[] = {"start of",     "end of",        "beginning of",
@@ -78,22 +97,19 @@ std::size_t nounFrom(std::string_view s, std::size_t from) {
 std::optional<Heard> useOf(std::string_view s, Stretch clause, Stretch noun) {
     constexpr std::size_t kNear = 30, kAtOnce = 1; // bytes
     std::optional<Heard> best, any;
-    eachPhrase(kUses, [&](std::string_view words, std::string_view means) {
-        const Meaning one[] = {{means, words}};
-        const auto heard = nearestPhrase(s, {clause.from, noun.from}, noun, one);
-        if (!heard || noun.from - heard->at.to > (words == "no" || words == "zero" ? kAtOnce : kNear)) return;
-        const auto goesBy = firstWord(s.substr(heard->at.to));
+    uses().eachIn(s, {clause.from, noun.from}, [&](std::string_view means, Stretch at) {
+        const auto words = s.substr(at.from, at.to - at.from);
+        if (noun.from - at.to > (words == "no" || words == "zero" ? kAtOnce : kNear)) return;
+        const auto goesBy = firstWord(s.substr(at.to));
         if (hasWord(goesBy, {"power", "throttle", "gas", "speed", "chat"}))
             return; // "full power 7 metres into the kerb"
         auto& held = means == "any" ? any : best;
-        const bool nearer =
-            !held || heard->at.to > held->at.to || (heard->at.to == held->at.to && heard->at.from < held->at.from);
-        if (nearer) held = heard;
+        const bool nearer = !held || at.to > held->at.to || (at.to == held->at.to && at.from < held->at.from);
+        if (nearer) held = Heard{means, at};
     });
     if (!best) {
-        const auto how = std::span(kUsesBehind).first(std::size(kUsesBehind) - 1); // more than that it is used
-        best = nearestPhrase(s, {noun.to, clause.to}, noun, how);
-        if (!best) best = nearestPhrase(s, {noun.to, clause.to}, noun, kUsesBehind);
+        best = nearestPhrase(s, {noun.to, clause.to}, noun, usesBehind());
+        if (!best) best = nearestPhrase(s, {noun.to, clause.to}, noun, usedBehind());
     }
     if (best && best->means == "none" && any && any->at.from > best->at.to) return any; // "no need to use it all"
     return best ? best : any;
@@ -142,9 +158,9 @@ bool kerb(Find& f, Claim& c) {
         R"(\b(?:wall|fence|barrier|tree|drain|post|cone|van|hut) (?:is|was|stands|sits|are|comes)\b)");
     if (kOther.in(s.substr(clause.from, f.from - clause.from))) return false; // "the wall is two metres from the kerb"
     if (kAlmost.in(s.substr(clause.from, f.from - clause.from))) return false;
-    auto side = nearestPhrase(s, {noun.from, f.from}, {f.from, f.to}, kSides);
-    if (!side) side = nearestPhrase(s, {f.to, clause.to}, {f.from, f.to}, kSides);
-    if (!side) side = nearestPhrase(s, clause, {f.from, f.to}, kSides);
+    auto side = nearestPhrase(s, {noun.from, f.from}, {f.from, f.to}, sides());
+    if (!side) side = nearestPhrase(s, {f.to, clause.to}, {f.from, f.to}, sides());
+    if (!side) side = nearestPhrase(s, clause, {f.from, f.to}, sides());
     // "Wide on the exit but not on the kerb": what was spoken of before it, else the one that is clipped.
     static const Pattern kOnTheExit(R"(\b(?:on|at) (?:the )?(?:exit|way out)\b[a-z ,]*$)");
     c.said.side = side ? std::string(side->means) : kOnTheExit.in(s.substr(0, noun.from)) ? "outside" : "inside";

@@ -46,7 +46,8 @@ bool length(Find& f, Claim& c) {
              has({"trail", "brake", "pedal", "bleed", "trailing"}))
         c.fact = "trail_m";
     else if (all.find("into the turn") != all.npos || all.find("into the corner") != all.npos ||
-             all.find("after you turn") != all.npos || all.find("after turn") != all.npos || all.find("past the turn") != all.npos)
+             all.find("after you turn") != all.npos || all.find("after turn") != all.npos ||
+             all.find("past the turn") != all.npos)
         c.fact = "trail_m";
     else if ((has({"braking", "brake", "brakes", "stopped", "stop", "stopping", "slow", "slowed", "slowing"}) ||
               (has({"pedal"}) && !has({"throttle", "power", "gas", "right"}))) &&

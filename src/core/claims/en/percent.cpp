@@ -8,36 +8,29 @@ namespace {
 
 enum class Pedal { Nobody, Brake, Throttle };
 
-constexpr std::string_view kBrakeWords[] = {"brake", "brakes",   "braking", "braked", "pressure",
-                                            "stop",  "stopping", "left",    "pedal",  "squeeze"};
-constexpr std::string_view kThrottleWords[] = {"throttle", "power", "lift", "lifting", "lifted", "lifts", "breathe"};
+constexpr Meaning kBehind[] = {{"throttle", "throttle|power"}, {"brake", "brake|brakes|braking|pressure"}};
+constexpr Meaning kBefore[] = {{"brake", "brake|brakes|braking|braked|pressure|stop|stopping|left|pedal|squeeze"},
+                               {"throttle", "throttle|power|lift|lifting|lifted|lifts|breathe"}};
 
 /// Nearest word that names a pedal, first behind the figure, then before it.
 Pedal pedalOf(const Find& f) {
-    std::string behind(f.after().substr(0, 60));
-    if (const auto end = behind.find_first_of(",.;!?"); end != std::string::npos) behind.resize(end);
-    for (const auto* anew : {" and ", " then "})
-        if (const auto end = behind.find(anew); end != std::string::npos) behind.resize(end);
-    const auto first = [&](std::initializer_list<std::string_view> words) {
-        auto at = std::string::npos;
-        for (const auto w : words)
-            if (const auto k = (" " + behind + " ").find(" " + std::string(w) + " "); k != std::string::npos)
-                at = std::min(at, k);
-        return at;
-    };
-    const auto t = first({"throttle", "power"}), b = first({"brake", "brakes", "braking", "pressure"});
-    if (t != b) return t < b ? Pedal::Throttle : Pedal::Brake;
-    auto before = f.before();
-    std::size_t brake = 0, throttle = 0;
-    for (const auto w : kBrakeWords)
-        if (const auto at = before.rfind(" " + std::string(w) + " "); at != std::string_view::npos)
-            brake = std::max(brake, at + 1);
-    for (const auto w : kThrottleWords)
-        if (const auto at = before.rfind(" " + std::string(w) + " "); at != std::string_view::npos)
-            throttle = std::max(throttle, at + 1);
-    if (hasWord(behind, {"pedal"}) && throttle == 0) return Pedal::Brake;
-    if (brake == 0 && throttle == 0) return Pedal::Nobody;
-    return brake > throttle ? Pedal::Brake : Pedal::Throttle;
+    static const Lexicon kNamedBehind(kBehind), kNamedBefore(kBefore);
+    auto behind = f.after().substr(0, 60);
+    behind = behind.substr(0, behind.find_first_of(",.;!?"));
+    for (const auto* anew : {" and ", " then "}) behind = behind.substr(0, behind.find(anew));
+    const auto pedal = [](std::string_view means) { return means == "brake" ? Pedal::Brake : Pedal::Throttle; };
+    std::optional<Pedal> first, last;
+    bool throttle = false;
+    kNamedBehind.eachIn(behind, {0, behind.size()}, [&](std::string_view means, Stretch) {
+        if (!first) first = pedal(means);
+    });
+    if (first) return *first;
+    const auto before = f.before();
+    kNamedBefore.eachIn(before, {0, before.size()}, [&](std::string_view means, Stretch) {
+        last = pedal(means), throttle = throttle || *last == Pedal::Throttle;
+    });
+    if (hasWord(behind, {"pedal"}) && !throttle) return Pedal::Brake;
+    return last.value_or(Pedal::Nobody);
 }
 
 bool ofSomethingElse(const Find& f) {

@@ -6,7 +6,7 @@
 namespace hl {
 namespace {
 
-constexpr Meaning kPedal[] = {
+constexpr Meaning kPedals[] = {
     {"pickup", "throttle|the throttle|on throttle|on the throttle|back on the throttle|back to the throttle|"
                "to the throttle|pick up the throttle|picks up the throttle|picking up the throttle|"
                "squeeze the throttle|squeeze on the throttle|feed in the throttle|feed the throttle|"
@@ -34,10 +34,19 @@ constexpr Meaning kPedal[] = {
              "throttle to the stop|throttle goes to the stop|foot goes to the floor|foot goes down"}};
 
 /// What else may happen at a place; nearer than a pedal it takes the place for itself.
-constexpr Meaning kElse[] = {
+constexpr Meaning kElses[] = {
     {"", "brake|brakes|braking|braked|turn|turn in|turning|lift|lifting|off the throttle|off the power|"
          "off throttle|lifts|shift|downshift"},
     {"no", "no power"}};
+
+const Lexicon& pedals() {
+    static const Lexicon kLexicon(kPedals);
+    return kLexicon;
+}
+const Lexicon& elses() {
+    static const Lexicon kLexicon(kElses);
+    return kLexicon;
+}
 
 std::string_view relation(std::string_view r) {
     const auto has = [&](std::string_view w) { return r.find(w) != r.npos; };
@@ -67,17 +76,17 @@ bool power(Find& f, Claim& c) {
         if (const auto also = s.find(" and ", f.to); also != s.npos) clause.to = std::min(clause.to, also + 1);
     }
     const Stretch place{f.from, f.to};
-    auto pedal = nearestPhrase(s, {clause.from, f.from}, place, kPedal);
-    if (!pedal) pedal = nearestPhrase(s, {f.to, clause.to}, place, kPedal);
+    auto pedal = nearestPhrase(s, {clause.from, f.from}, place, pedals());
+    if (!pedal) pedal = nearestPhrase(s, {f.to, clause.to}, place, pedals());
     const bool startsClause = f.from <= clause.from + 1;
     if (!pedal && apex && startsClause) { // "after the apex, full power"; "wait for the apex, then gas"
         auto next = clauseBehind(s, clause);
         if (next.to - next.from <= 6) next = clauseBehind(s, next); // ", then"
-        pedal = nearestPhrase(s, next, place, kPedal);
+        pedal = nearestPhrase(s, next, place, pedals());
         if (pedal && pedal->at.from > f.to + 24) pedal.reset();
         if (!pedal && clause.from > 0) { // "gas on early, before the apex"
             const auto before = clauseAround(s, clause.from - 1, clause.from - 1);
-            pedal = nearestPhrase(s, {before.from, f.from}, place, kPedal);
+            pedal = nearestPhrase(s, {before.from, f.from}, place, pedals());
         }
     }
     if (!pedal) return false;
@@ -85,7 +94,7 @@ bool power(Find& f, Claim& c) {
         pedal->at.from > f.to)
         return false; // "brake at the post ... power"
     if (const auto other =
-            nearestPhrase(s, {std::min(pedal->at.to, f.from), std::max(f.from, pedal->at.from)}, place, kElse))
+            nearestPhrase(s, {std::min(pedal->at.to, f.from), std::max(f.from, pedal->at.from)}, place, elses()))
         return false;
     const auto before = lastWords(s.substr(0, pedal->at.from), 3);
     if (hasWord(before, {"off", "lose", "less", "loses", "still"})) return false; // "still flat": not yet braking

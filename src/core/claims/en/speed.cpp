@@ -10,9 +10,10 @@ constexpr Meaning kWhich[] = {
     {"min_speed_kmh", "minimum|slowest|min|apex|middle|mid corner|mid|lowest|bottom|at its slowest|down to|slow it "
                       "to|below|slows to|through|"
                       "drops to|v min|bottoms out|bottoms out at|bottom out at|bottomed out at"},
-    {"exit_speed_kmh", "exit|exit's|out|finish the corner|finish the corner at|finish it at|end the corner at|end of the corner|come off "
-                       "it|comes off it|come off the corner|off the corner|off it at|gone|gone "
-                       "at|leave|leaving|leaves|left the corner|away|track-out|track out|onto the straight"},
+    {"exit_speed_kmh",
+     "exit|exit's|out|finish the corner|finish the corner at|finish it at|end the corner at|end of the corner|come off "
+     "it|comes off it|come off the corner|off the corner|off it at|gone|gone "
+     "at|leave|leaving|leaves|left the corner|away|track-out|track out|onto the straight"},
     {"entry_speed_kmh",
      "in at|coming into|come into|comes into|speed "
      "trap|trap|arrive|arriving|arrives|arrived|entry|approach|approaching|approaches|"
@@ -45,6 +46,15 @@ constexpr Meaning kCues[] = {
          "to|comes down to|off the corner|off the corner at|finish the corner at|finish it at|end the corner at|onto "
          "the straight|needle sits at|needle at|needle on|we've come from|come from|coming from|middle of the corner "
          "is|middle of it is|middle is|mid corner is"}};
+
+const Lexicon& whichSpeeds() {
+    static const Lexicon kLexicon(kWhich);
+    return kLexicon;
+}
+const Lexicon& cues() {
+    static const Lexicon kLexicon(kCues);
+    return kLexicon;
+}
 
 /// What may stand behind a bare speed; another noun would be what is counted.
 constexpr std::string_view kBehind[] = {
@@ -88,7 +98,7 @@ std::string speedNamed(const Find& f) {
         clause.from = std::max(clause.from, also + 4);
     if (const auto also = f.after().find(" and "); also != std::string_view::npos)
         clause.to = std::min(clause.to, f.to + also + 1);
-    const auto near = nearestPhrase(f.sentence, clause, {f.from, f.to}, kWhich);
+    const auto near = nearestPhrase(f.sentence, clause, {f.from, f.to}, whichSpeeds());
     if (!near && f.sentence.find("top speed") != f.sentence.npos) return "entry_speed_kmh";
     if (!near && hasWord(f.after(), {"brake"}) && f.after().find(',') == std::string_view::npos)
         return "entry_speed_kmh"; // "two oh five on the clock brake ten before ..."
@@ -174,9 +184,9 @@ bool bareSpeed(Find& f, Claim& c) {
     if (const auto also = words.find(" and ", f.to - low); also != words.npos) words = words.substr(0, also + 1);
     if (hasWord(words, {"brake pressure", "pressure", "trace", "%", "percent", "board", "boards", "metres", "pedal"}))
         return false;
-    bool cued = hasPhrase(f.sentence, clause, kCues) || !labelOf(f).empty();
+    bool cued = hasPhrase(f.sentence, clause, cues()) || !labelOf(f).empty();
     if (f.before().ends_with(" : ") && !hasWord(f.sentence, {"brake", "brakes", "pedal", "throttle"}))
-        cued |= hasPhrase(f.sentence, {0, f.from - 2}, kCues); // "slow it right down: sixty-four"
+        cued |= hasPhrase(f.sentence, {0, f.from - 2}, cues()); // "slow it right down: sixty-four"
     const auto rest = std::string(f.sentence.substr(clause.from, f.from - clause.from));
     static const Pattern kNothing(R"(^[ ,.:]*(?:around |about |maybe |roughly |say |nearly |just )?$)");
     const bool alone = kNothing.in(rest);

@@ -88,8 +88,7 @@ constexpr ClaimRule kRules[] = {
      }},
     {R"(\b(?P<n>@N|one|a) minutes? (?:and )?(?P<s>@N)(?: (?:point )?(?P<t>[0-9]))?(?: seconds?)?(?: |$))",
      [](Find& f, Claim& c) {
-         if (!hasWord(f.sentence, {"lap", "time", "round", "lap's", "laps", "lapped"}) &&
-             !didA(f.before()))
+         if (!hasWord(f.sentence, {"lap", "time", "round", "lap's", "laps", "lapped"}) && !didA(f.before()))
              return false;
          c.said.number = 60 * figureOf(f.group("n")).value_or(0) + figureOf(f.group("s")).value_or(0) +
                          figureOf(f.group("t")).value_or(0) / 10;
