@@ -86,6 +86,31 @@ double peakOf(const Sound& s, const GoOn& goOn) {
     return 20 * std::log10(peak);
 }
 
+/// The stretches of a sound in which a true peak can come near a ceiling: between samples it is higher than those
+/// beside it, but never twice as high. Where two stretches meet, the step is smaller than the ceiling too.
+Sound nearCeiling(const Sound& s, float ceiling) {
+    const auto block = static_cast<std::size_t>(std::max(1, s.rate / 100)), n = s.samples.size();
+    const auto loud = [&](std::size_t from) {
+        return std::any_of(s.samples.begin() + static_cast<std::ptrdiff_t>(from),
+                           s.samples.begin() + static_cast<std::ptrdiff_t>(std::min(n, from + block)),
+                           [&](float a) { return std::abs(a) > ceiling / 2; });
+    };
+    Sound out{s.rate, 0, {}};
+    std::size_t taken = 0;
+    for (std::size_t from = 0; from < n; from += block) {
+        if (!loud(from)) continue;
+        const auto begin = std::max(taken, from > block ? from - block : 0), end = std::min(n, from + 2 * block);
+        out.samples.insert(out.samples.end(), s.samples.begin() + static_cast<std::ptrdiff_t>(begin),
+                           s.samples.begin() + static_cast<std::ptrdiff_t>(end));
+        taken = end;
+    }
+    return out;
+}
+
+void amplify(std::vector<float>& samples, float gain) {
+    for (float& s : samples) s *= gain;
+}
+
 } // namespace
 
 double integratedLoudness(const Sound& s) { return loudness(s, {}); }
@@ -98,7 +123,7 @@ Sound levelled(Sound voice, double lufs) {
     float peak = 1e-6f;
     for (const float s : voice.samples) peak = std::max(peak, std::abs(s));
     const float gain = std::min(gainOf(std::min(kMostDb, lufs - now)), gainOf(kCeilingDb) / peak);
-    for (float& s : voice.samples) s *= gain;
+    amplify(voice.samples, gain);
     return voice;
 }
 
@@ -112,9 +137,9 @@ Sound atLoudness(Sound all, double lufs, double peakDbtp, const GoOn& goOn) {
     double gain = lufs - now;
     for (int round = 0; round < 10 && (!goOn || goOn()); ++round) {
         all.samples = original;
-        for (float& s : all.samples) s *= gainOf(gain);
+        amplify(all.samples, gainOf(gain));
         limit(all.samples, all.rate, gainOf(ceiling));
-        const double peak = peakOf(all, goOn);
+        const double peak = peakOf(nearCeiling(all, gainOf(peakDbtp)), goOn);
         now = loudness(all, goOn);
         if (peak > peakDbtp)
             ceiling -= peak - peakDbtp + 0.05;
@@ -122,8 +147,8 @@ Sound atLoudness(Sound all, double lufs, double peakDbtp, const GoOn& goOn) {
             break;
         gain += std::clamp(lufs - now, -6.0, 6.0);
     }
-    if (const double peak = peakOf(all, goOn); peak > peakDbtp)
-        for (float& s : all.samples) s *= gainOf(peakDbtp - peak);
+    if (const double peak = peakOf(nearCeiling(all, gainOf(peakDbtp)), goOn); peak > peakDbtp)
+        amplify(all.samples, gainOf(peakDbtp - peak));
     return all;
 }
 
