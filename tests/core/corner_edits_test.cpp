@@ -145,10 +145,10 @@ TEST_CASE("numbers count on from one that is set, and never fall") {
     CHECK(withNumbersFrom(three(), {102}, 1).corners[1].number == 2); // taken already
     auto labelled = three().corners[0];
     CHECK(title(labelled) == "1 Reed Gate");
-    CHECK(title(labelled, CornerLabels::Numbers) == "1");
+    CHECK(title(labelled, CornerLabels::Numbers) == "Turn 1");
     CHECK(title(labelled, CornerLabels::Names) == "Reed Gate");
     labelled.name.clear();
-    CHECK(title(labelled, CornerLabels::Names) == "1");
+    CHECK(title(labelled, CornerLabels::Names) == "Turn 1");
 }
 
 TEST_CASE("corners from a list take over what was written, by its metres") {

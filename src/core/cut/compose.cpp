@@ -93,7 +93,8 @@ OnRoad asSeen(const Stage& st, const Marker& m, const MarkKind& kind, OnRoad whe
 
 std::string countFor(const MarkKind& kind, double aheadM) {
     constexpr double kStepM = 5, kNearM = 10;
-    if (!kind.countsDown || aheadM < kNearM) return {};
+    if (!kind.countsDown) return {};
+    if (aheadM < kNearM) return "here"; // its plate has room for a count and would stand half empty
     return std::to_string(static_cast<int>(kStepM * std::round(aheadM / kStepM))) + " m";
 }
 

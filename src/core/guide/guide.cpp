@@ -141,7 +141,7 @@ std::string_view consequenceText(int rating) {
 }
 
 std::string title(const Corner& c, CornerLabels labels) {
-    if (c.name.empty() || labels == CornerLabels::Numbers) return std::to_string(c.number);
+    if (c.name.empty() || labels == CornerLabels::Numbers) return "Turn " + std::to_string(c.number);
     return labels == CornerLabels::Names ? c.name : std::to_string(c.number) + " " + c.name;
 }
 

@@ -280,7 +280,7 @@ std::vector<Corner> cornersOf(const Guide& g);
 
 /// What a rating of 1..3 means when it goes wrong in that corner; empty for 0.
 std::string_view consequenceText(int rating);
-/// "3 Sluice", "3" or "Sluice"; "3" for a corner without a name.
+/// "3 Sluice", "Turn 3" or "Sluice"; "Turn 3" for a corner without a name.
 std::string title(const Corner& c, CornerLabels labels = CornerLabels::Both);
 
 } // namespace hl

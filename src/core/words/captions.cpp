@@ -226,7 +226,7 @@ const char* chapterTitle(SectionKind kind) {
     }
 }
 
-/// Of one corner, or "5-6 Samphire, Heron's Elbow" of several.
+/// Of one corner, or "5-6 Samphire, Heron's Elbow" of several, "Turns 5-6" without names.
 std::string cornersTitle(const Guide& g, const Section& s) {
     const auto labels = g.scene.cornerLabels;
     const auto* first = cornerWith(g, s.corner);
@@ -237,7 +237,7 @@ std::string cornersTitle(const Guide& g, const Section& s) {
         if (const auto* c = cornerWith(g, id); c && !c->name.empty() && names.find(c->name) == std::string::npos)
             names += (names.empty() ? "" : ", ") + c->name;
     const auto numbers = std::to_string(first->number) + "-" + std::to_string(last ? last->number : first->number);
-    if (names.empty() || labels == CornerLabels::Numbers) return numbers;
+    if (names.empty() || labels == CornerLabels::Numbers) return "Turns " + numbers;
     return labels == CornerLabels::Names ? names : numbers + " " + names;
 }
 } // namespace
