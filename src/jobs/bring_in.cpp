@@ -1,16 +1,15 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "jobs/bring_in.h"
 
-#include "jobs/camera.h"
-
-#include "jobs/shelf.h"
-
+#include "core/guide/frame_rate.h"
 #include "core/log/csv_cells.h"
 #include "core/sync/motion.h"
 #include "core/words/draft.h"
+#include "jobs/camera.h"
 #include "jobs/film_log.h"
 #include "jobs/picture_log.h"
 #include "jobs/session.h"
+#include "jobs/shelf.h"
 #include "media/metadata_track.h"
 #include "media/picture_motion.h"
 #include "media/sound.h"
@@ -257,6 +256,7 @@ Result<Guide> bringIn(const NewGuide& wish, const Progress& progress) {
     if (!tie) return tie.error();
     g.sources.film().tie = withLaps(*tie, s->laps(), s->video.length), g.sources.film().pairs = wish.pairs;
     g.sources.columns = wish.columns, g.sources.line = wish.line;
+    g.frameRate = frameRateFor(s->video.frameRate);
     if (progress.cancelled()) return cancelledError();
     const auto lap = wish.lap ? numbered(s->laps(), *wish.lap) : filmedLap(*s, *tie);
     if (!lap) return lap.error();
