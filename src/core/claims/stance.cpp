@@ -63,9 +63,9 @@ std::size_t begunAnew(std::string_view before) {
         const auto at = before.rfind(who);
         if (at == before.npos || at < start) continue;
         if (!hasWord(lastWords(before.substr(0, at + 1), 2),
-                     {"think",   "thought", "say",   "says",    "said", "believe", "mean",
-                      "pretend", "sure",    "that",  "because", "if",   "like",    "convinced",
-                      "tell",    "me",      "until", "when",    "feel", "feels",   "suppose"}))
+                     {"think",   "thought", "say",  "says",    "said",  "believe", "mean",      "swear",
+                      "pretend", "sure",    "that", "because", "if",    "like",    "convinced", "tell",
+                      "me",      "until",   "when", "feel",    "feels", "suppose"}))
             start = at;
     }
     return start;
@@ -131,9 +131,9 @@ bool bareIsTold(const Claim& c, std::string_view before, std::string_view inside
 
 std::string caseAround(std::string_view s, std::size_t from, std::size_t to) {
     std::size_t start = 0, end = s.size();
-    static constexpr std::string_view kOwnCase[] = {" but ",     " otherwise ", " today ", " in the dry ",
-                                                    " whereas ", " here i ",    " i say ", " i prefer ",
-                                                    " mine ",    " my own "};
+    static constexpr std::string_view kOwnCase[] = {" but ",     " otherwise ", " today ",      " in the dry ",
+                                                    " whereas ", " here i ",    " i say ",      " i prefer ",
+                                                    " mine ",    " my own ",    " these days ", " nowadays "};
     eachMark(s.substr(0, from), kOwnCase, [&](std::string_view, std::size_t at) {
         if (!s.substr(0, at).ends_with(" of")) start = std::max(start, at + 1);
     });
@@ -168,6 +168,13 @@ void tellStance(std::string_view s, std::size_t from, std::size_t to, Claim& c) 
                after.substr(0, 8).find("or so") != after.npos || after.substr(0, 16).find("near enough") != after.npos;
     const auto condition = caseAround(s, from, to);
     if (manner::otherCase().in(condition) || manner::asIfItWere().in(condition)) {
+        c.stance = Stance::Other;
+        return;
+    }
+    static const Pattern kSeems(
+        R"(\b(?:feels|felt|looks|looked|seems|seemed|sounds|sounded) like (?:a |an |about |around )?$)");
+    static const Pattern kBut(R"(^ ?,? ?but\b)");
+    if (kSeems.in(before) && kBut.in(after)) { // "it feels like a hundred and twenty but it's less"
         c.stance = Stance::Other;
         return;
     }

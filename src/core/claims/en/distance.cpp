@@ -212,9 +212,9 @@ constexpr ClaimRule kRules[] = {
      [](Find& f, Claim& c) {
          return from(f, c, hasWord(f.group("way"), {"before", "short", "ahead"}) ? -1 : 1);
      }},
-    {R"(\b(?P<thing>@THING) (?:plus|and|\+) (?P<n>@N)(?: (?P<unit>metres?|m|yards?|feet|ft|car lengths?))?\b)",
+    {R"(\b(?:the |that )?(?P<thing>@THING) (?:plus|and|\+) (?P<n>@N)(?: (?P<unit>metres?|m|yards?|feet|ft|car lengths?))?\b)",
      [](Find& f, Claim& c) { return from(f, c, 1); }},
-    {R"(\b(?P<thing>@THING) (?:minus|less) (?P<n>@N)(?: (?P<unit>metres?|m|yards?|feet|ft|car lengths?))?\b)",
+    {R"(\b(?:the |that )?(?P<thing>@THING) (?:minus|less) (?P<n>@N)(?: (?P<unit>metres?|m|yards?|feet|ft|car lengths?))?\b)",
      [](Find& f, Claim& c) { return from(f, c, -1); }},
     {R"(\b(?P<n>@N) (?P<way>before|after|past|short of) (?:the |that )?(?P<thing>@THING)\b)",
      [](Find& f, Claim& c) { // "brake 30 before the 50"
@@ -241,7 +241,7 @@ constexpr ClaimRule kRules[] = {
          if (!hasWord(f.before(), {"brake", "brakes", "braking", "turn", "lift"})) return false;
          return from(f, c, 0);
      }},
-    {R"((?:^ ?|, |and |but |then |just )(?:leave|save|keep|delay) (?:it|the braking|the brakes|your braking|that) (?:to|till|until|for) (?P<span>(?:the |that )?(?P<thing>@THING))(?: ,| \.| and| !|;| next time| next lap| ?$))",
+    {R"((?:^ ?|, |and |but |then |just )(?:(?:leave|save|keep|delay) (?:it|the braking|the brakes|your braking|that)|(?:you|i|we|they) (?:could|can|should|may) (?:go|wait|stretch it|hold on)) (?:to|till|until|for) (?P<span>(?:the |that )?(?P<thing>@THING))(?: ,| \.| and| !|;| next time| next lap| ?$))",
      brakingThere},
     {R"((?:^ ?|, |and |but |because |so )(?P<span>(?:the |that )?(?P<thing>@THING)) (?:would do|will do|would be (?:enough|plenty|fine|soon enough|early enough)|is (?:enough|plenty|soon enough|early enough))(?: ,| \.| and| !|;| ?$))",
      brakingThere},

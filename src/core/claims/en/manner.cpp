@@ -92,7 +92,7 @@ const Pattern& otherCase() {
         R"(gran|uncle|aunt|cousin|neighbour|boss|mechanic|husband|girlfriend|boyfriend|dad|engineer|friend|mate|)"
         R"(coach|team|instructor|son|daughter|wife|rival|student|pupil)|your (?:team ?mate|instructor)|with )"
         R"((?:damage|no aero|abs|traction control|drs|push to pass)|if only|would be [a-z]+ if|(?:before|until) they )"
-        R"((?:resurfaced|changed)|the (?:leader|winner|record|pole man|pole lap)|the (?:[a-z]+ )*(?:record holder|champion)|imagine|one day (?:i|it|you|we)(?:'ll| will)|some (?:say|says|swear|argue|think|claim)|(?:the|his|her|an?|this|that) (?:onboard|video|footage|clip) (?:from|of|by) [a-z]+|(?:on|in) (?:the |a |my )?(?:sim|simulator|game)|and you(?:'ll| will|'re| are)(?: be)? (?:on the (?:grass|gravel|paint|dirt|marbles)|in the (?:gravel|wall|fence|barrier|tyres|trees|field)|off|into the|over the|parked|sideways|backwards|facing)|once and (?:i |we |he |it |the car )*(?:went|ended|ran|spun|span|finished|lost|hit|flew|paid|nearly)|if (?:you|i|we|he)(?:'ve| have|'d)? (?:got |have |had )(?:the |enough |more |any |a )*(?:downforce|grip|tyres?|power|aero|nerve|courage|wing|engine|confidence|bravery|talent)|(?:the|some|most|those|these|that|)"
+        R"((?:resurfaced|changed)|the (?:leader|winner|record|pole man|pole lap)|the (?:[a-z]+ )*(?:record holder|champion)|imagine|one day (?:i|it|you|we)(?:'ll| will)|some (?:say|says|swear|argue|think|claim)|they(?:'ve got|'re (?:braking|using|doing|taking)| (?:have|use|take|brake|lift|carry|reach|get|do)) |(?:he|she|they)(?:'d|'s| would| will)?(?: always| often| never)? (?:tell|tells|told|say|says|said)(?: me| us)?|one day (?:somebody|someone|he|she|we)|(?:the|his|her|an?|this|that) (?:onboard|video|footage|clip) (?:from|of|by) [a-z]+|(?:on|in) (?:the |a |my )?(?:sim|simulator|game)|and you(?:'ll| will|'re| are)(?: be)? (?:on the (?:grass|gravel|paint|dirt|marbles)|in the (?:gravel|wall|fence|barrier|tyres|trees|field)|off|into the|over the|parked|sideways|backwards|facing)|once and (?:i |we |he |it |the car )*(?:went|ended|ran|spun|span|finished|lost|hit|flew|paid|nearly)|if (?:you|i|we|he)(?:'ve| have|'d)? (?:got |have |had )(?:the |enough |more |any |a )*(?:downforce|grip|tyres?|power|aero|nerve|courage|wing|engine|confidence|bravery|talent)|(?:the|some|most|those|these|that|)"
         R"(any|an?|another|every|many|few|lots of)(?: [a-z]+){0,2} (?:lads?|guys?|fellows?|fellas?|blokes?|chaps?|)"
         R"(boys|girls|folks?|racers?|rivals?|setups?|opponents?|regulars|front runners?|back markers?|club racers?)|)"
         R"((?:the|a|an|that) (?:[a-z]+ )?(?:car|driver|man|woman|one|kart|bike) (?:in front|ahead|behind|alongside|)"
@@ -119,7 +119,7 @@ const Pattern& denial() {
     static const Pattern kPattern(
         R"(\b(?:don't|do not|never|not|isn't|is not|wasn't|aren't|ain't|doesn't|does not|didn't|did not|won't|can't|)"
         R"(cannot|couldn't|shouldn't|should not|mustn't|needn't|need not|without|no need (?:to|for)|no (?:reason|)"
-        R"(point)(?: to| in)?|no way|nobody|tempted to|temptation to|tempting to|urge to|you'd (?:think|swear|guess|have thought)|you would (?:think|have thought)|thought about|thinking of|)"
+        R"(point)(?: to| in)?|no way|nobody|nothing (?:would|will|could) (?:make|get|persuade|tempt)|you (?:could|might|may) (?:swear|think)|anyone would (?:think|say|swear)|tempted to|temptation to|tempting to|urge to|you'd (?:think|swear|guess|have thought)|you would (?:think|have thought)|thought about|thinking of|)"
         R"(anything but|resist|neither|nor|mad to|crazy to|daft to|foolish to|wouldn't|rather not|not a place to|i doubt|no )"
         R"(place to|isn't needed|nothing like|rather than|instead of|forget|nowhere near|stop (?:using|taking|going|)"
         R"(doing)|neither|no (?:longer|more)|avoid|nobody (?:needs|uses|takes)|far from)\b)");
@@ -139,7 +139,7 @@ const Pattern& noDenial() {
 
 const Pattern& denialBehind() {
     static const Pattern kPattern(
-        R"(^(?: [a-z]+)? (?:this|it|that) (?:is not|isn't|ain't)(?: ?\.| ?!| ?$)|^(?: here| there| would do| will do| works| is enough)? ?,? (?:but |and )?(?:it|that|i|we|you) (?:isn't|)"
+        R"(^ ?(?:in the dry |with new tyres )*, not (?:today|any ?more|now)\b|^(?: [a-z]+)? (?:this|it|that) (?:is not|isn't|ain't)(?: ?\.| ?!| ?$)|^(?: here| there| would do| will do| works| is enough)? ?,? (?:but |and )?(?:it|that|i|we|you) (?:isn't|)"
         R"(is not|wasn't|weren't|doesn't|does not|did not|do not|didn't|don't|aren't|won't|will not)(?: ?\.| ?!| ?$)|^ ?(?:won't|wouldn't|doesn't|never) (?:do|work|works)\b|^ )"
         R"(?(?:gear |braking |the brakes? |brakes? |(?:of|on) the brakes? |throttle )?(?:here |there |for this )"
         R"()?(?:would be|would|is|isn't|was|wasn't) (?:simply |just |really |much |far |way |a bit |a little )?(?:not (?:an option|possible|needed|)"
@@ -265,7 +265,7 @@ const Pattern& iHaveTo() {
 const Pattern& fixedPhrase() {
     static const Pattern kPattern(
         R"(\b(?:(?:right|best|fine|fits?|suits?|works?) for (?:most|many|all) (?:people|of us|drivers|cars)|)"
-        R"(if (?:ever|pushed|pressed|(?:i|you) (?:had|have) to (?:choose|pick|guess|name|give|put)|i (?:had|have) to say|you ask me|you must know|you want to know|that|i remember|i recall|memory serves|you like|you will|anything|i'm honest|you look|)"
+        R"(if (?:ever|pushed|pressed|(?:i|you) (?:had|have) to (?:choose|pick|guess|name|give|put)|i (?:had|have) to say|i (?:were|was) you|you ask me|you must know|you want to know|that|i remember|i recall|memory serves|you like|you will|anything|i'm honest|you look|)"
         R"(you watch|you listen|i'm not mistaken|that helps)|(?:than|as) (?:both of |both |all |all of |any of )?the others|than (?:you'd|you would|you) (?:expect|think|want)|you (?:can|could|will|might) (?:hear|see|notice|feel))\b)");
     return kPattern;
 }
@@ -300,7 +300,7 @@ const Pattern& but() {
 
 const Pattern& notSo() {
     static const Pattern kPattern(
-        R"(^ ?(?:please )?(?:don't|do not|resist|resist it|never|don't do it)(?: (?:\.|!|;|,)| *$))");
+        R"(^ ?(?:please )?(?:don't|do not|resist|resist it|never|don't do it|it isn't|it is not|it's not|it wasn't)(?: (?:\.|!|;|,)| *$))");
     return kPattern;
 }
 

@@ -62,7 +62,7 @@ bool ofSomethingElse(const Find& f) {
                   "left",  "right",  "maximum",     "full",   "whole",    "total"}))
         return true;
     if (behind.find("left in") < 2 || behind.find("left on") < 2) return true; // of what wears
-    if (hasWord(lastWords(f.before(), 5), {"tyres", "tyre", "fuel", "battery", "tank", "pads"})) return true;
+    if (hasWord(lastWords(f.before(), 5), {"tyres", "tyre", "fuel", "battery", "tank", "pads", "bias", "balance"})) return true;
     if (hasWord(lastWords(f.before(), 1), {"top", "bottom", "other"})) return true; // "in the top ten percent"
     if (hasWord(f.sentence, {"humidity", "discount", "interest", "tax"})) return true;
     return hasWord(lastWords(f.before(), 4), {"gradient", "slope", "banking"}) && pedalOf(f) == Pedal::Nobody;

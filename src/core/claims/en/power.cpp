@@ -17,7 +17,7 @@ constexpr Meaning kPedals[] = {
                "to the power|pick up the power|squeeze the power|squeeze on the power|feed in the power|"
                "feed the power in|feed the power|feed power in|get the power down|early power|loud pedal|"
                "on the loud pedal|accelerate|accelerates|accelerating|acceleration|start accelerating|"
-               "back on it|foot's back in|foot back in|foot is back in|foot goes back in|i'm on it|we're on it|you're "
+               "back on it|foot goes down again|foot goes back down|foot's back in|foot back in|foot is back in|foot goes back in|i'm on it|we're on it|you're "
                "on it|throttle's on|throttle's back on|back on|squeeze on|squeeze it on|feed it in|"
                "get on it|gets on it|throttle's back|power's back|throttle is back|power is back|breathe on the "
                "throttle|throttle's picked up|throttle is picked up|"
