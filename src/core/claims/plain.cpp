@@ -227,7 +227,8 @@ class NumberReader {
             return d && *d < 10 ? d : std::nullopt;
         };
         const auto a = digit(i), b = digit(i + 1), c = digit(i + 2);
-        if (!a || !b || !c || *a != 1 || digit(i + 3) || (*b == *a + 1 && *c == *b + 1)) return std::nullopt;
+        const bool counts = a && b && c && *b - *a == *c - *b && *a != *b; // aloud, up or down
+        if (!a || !b || !c || *a < 1 || *a > 3 || digit(i + 3) || counts) return std::nullopt;
         return 100 * *a + 10 * *b + *c;
     }
     std::size_t andSmall(std::size_t i, double& value) const {

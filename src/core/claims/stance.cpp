@@ -131,9 +131,10 @@ bool bareIsTold(const Claim& c, std::string_view before, std::string_view inside
 
 std::string caseAround(std::string_view s, std::size_t from, std::size_t to) {
     std::size_t start = 0, end = s.size();
-    static constexpr std::string_view kOwnCase[] = {" but ",     " otherwise ", " today ",      " in the dry ",
-                                                    " whereas ", " here i ",    " i say ",      " i prefer ",
-                                                    " mine ",    " my own ",    " these days ", " nowadays "};
+    static constexpr std::string_view kOwnCase[] = {
+        " but ",          " otherwise ",    " today ",         " in the dry ",     " whereas ",     " here i ",
+        " i say ",        " i prefer ",     " mine ",          " my own ",         " these days ",  " nowadays ",
+        " went back to ", " and everyone ", " and everybody ", " and the others ", " and the rest "};
     eachMark(s.substr(0, from), kOwnCase, [&](std::string_view, std::size_t at) {
         if (!s.substr(0, at).ends_with(" of")) start = std::max(start, at + 1);
     });
@@ -163,7 +164,7 @@ bool asks(std::string_view s) { return manner::asking().in(s); }
 
 void tellStance(std::string_view s, std::size_t from, std::size_t to, Claim& c) {
     const auto before = s.substr(0, from), after = s.substr(std::min(to, s.size())), inside = s.substr(from, to - from);
-    c.alsoAs.clear();
+    c.alsoAs.clear(), c.stanceGuessed = false;
     c.nearly = c.nearly || manner::about().in(before) || hasWord(after.substr(0, 14), {"ish"}) ||
                after.substr(0, 8).find("or so") != after.npos || after.substr(0, 16).find("near enough") != after.npos;
     const auto condition = caseAround(s, from, to);
@@ -201,13 +202,13 @@ void tellStance(std::string_view s, std::size_t from, std::size_t to, Claim& c) 
         c.stance = Stance::Driven;
     else if (m.advised) {
         c.stance = Stance::Advised;
-        if (m.plain || m.toYou) c.alsoAs.push_back(Stance::Driven);
+        if (m.plain || m.toYou) c.alsoAs.push_back(Stance::Driven), c.stanceGuessed = m.plain;
     } else if (m.toYou || (!m.plain && manner::imperative().in(before))) // goes on with what one is told
-        c.stance = Stance::Advised, c.alsoAs.push_back(Stance::Driven);
+        c.stance = Stance::Advised, c.alsoAs.push_back(Stance::Driven), c.stanceGuessed = true;
     else {
         const bool told = !m.plain && bareIsTold(c, before, inside, after);
         c.stance = told ? Stance::Advised : Stance::Driven;
-        if (!m.plain) c.alsoAs.push_back(told ? Stance::Driven : Stance::Advised);
+        if (!m.plain) c.alsoAs.push_back(told ? Stance::Driven : Stance::Advised), c.stanceGuessed = true;
     }
     if (c.nearly && c.stance != Stance::Hedged) c.alsoAs.push_back(Stance::Hedged);
     if (c.kind == ClaimKind::Flat && c.said.word.starts_with("no_")) c.alsoAs.push_back(Stance::Negated);

@@ -219,8 +219,11 @@ constexpr ClaimRule kRules[] = {
     {R"(\b(?P<n>@N) (?P<way>before|after|past|short of) (?:the |that )?(?P<thing>@THING)\b)",
      [](Find& f, Claim& c) { // "brake 30 before the 50"
          constexpr double kFar = 200;
-         if (figureOf(f.group("n")).value_or(kFar) >= kFar ||
-             !hasWord(f.before(), {"brake", "braking", "brakes", "turn", "lift", "marker"}) || counts(f))
+         static const Pattern kAlone(R"(^ ?$)"),
+             kForMe(R"(^ ?,? ?(?:for me|for us|that's (?:me|us|it|my)|is my|and i'm)\b)");
+         const bool alone = kAlone.in(f.before()) && kForMe.in(f.after());
+         if (figureOf(f.group("n")).value_or(kFar) >= kFar || counts(f) ||
+             (!alone && !hasWord(f.before(), {"brake", "braking", "brakes", "turn", "lift", "marker"})))
              return false;
          return from(f, c, hasWord(f.group("way"), {"before", "short"}) ? -1 : 1);
      }},
@@ -241,7 +244,7 @@ constexpr ClaimRule kRules[] = {
          if (!hasWord(f.before(), {"brake", "brakes", "braking", "turn", "lift"})) return false;
          return from(f, c, 0);
      }},
-    {R"((?:^ ?|, |and |but |then |just )(?:(?:leave|save|keep|delay) (?:it|the braking|the brakes|your braking|that)|(?:you|i|we|they) (?:could|can|should|may) (?:go|wait|stretch it|hold on)) (?:to|till|until|for) (?P<span>(?:the |that )?(?P<thing>@THING))(?: ,| \.| and| !|;| next time| next lap| ?$))",
+    {R"((?:^ ?|, |and |but |then |just )(?:(?:leave|save|keep|delay) (?:it|the braking|the brakes|your braking|that)|(?:you|i|we|they) (?:could|can|should|may) (?:go|wait|stretch it|hold on)|(?:you've|i've|we've|you have|we have)(?: got)?) (?:to|till|until|for) (?P<span>(?:the |that )?(?P<thing>@THING))(?: ,| \.| and| !|;| next time| next lap| ?$))",
      brakingThere},
     {R"((?:^ ?|, |and |but |because |so )(?P<span>(?:the |that )?(?P<thing>@THING)) (?:would do|will do|would be (?:enough|plenty|fine|soon enough|early enough)|is (?:enough|plenty|soon enough|early enough))(?: ,| \.| and| !|;| ?$))",
      brakingThere},

@@ -32,12 +32,12 @@ const Pattern& otherCase() {
         R"(friends of mine|after (?:a|the|one) (?:pit stop|stop|restart|night of rain|storm|safety car|puncture)|)"
         R"((?:my|our|his|her|your) (?:first|second|last|early|rookie) (?:years?|seasons?|visits?|days?|attempts?)|in )"
         R"(the (?:cold|heat|fog|mist|snow|frost)|when(?:ever)? the (?:track|surface|road|tyres?|tarmac|car|circuit) )"
-        R"((?:was|were)|without (?:the |a |any )?(?:wing|aero|splitter|abs|downforce|diff|ballast|power steering)|on )"
+        R"((?:was|were)|without (?:the |a |any |its |my )?(?:wings?|diffuser|spoiler|skirts|turbo|aero|splitter|abs|downforce|diff|ballast|power steering)|on )"
         R"(an? (?:motorbike|bike|superbike|scooter|motorcycle)|(?:the|our|their|some|most|many|those|these) )"
         R"((?:[a-z]+ ){0,2}(?:cars|drivers|karts|bikes|trucks|lorries|vans|classes|machines|teams|racers|riders|)"
         R"(pilots|pros|saloons|hatchbacks|tourers|prototypes|single seaters)|(?:our|their|his|her|the) (?:second|)"
         R"(third|other|new|young|reserve|fastest|quicker) driver|supposing|suppose (?:the|it|you|we|i|that|there|)"
-        R"(somebody)|should (?:it|the [a-z]+) (?:rain|be|start|get|come|go|fade|lock)|when(?:ever)? the (?:fuel|tank|)"
+        R"(somebody)|should (?:it|the [a-z]+) (?:rain|drizzle|pour|snow|be|start|get|come|go|fade|lock)|when(?:ever)? the (?:fuel|tank|)"
         R"(tyres?|track|wind|sun|brakes?|grip|air|temperature|weight|light|engine|rubber|surface|road|rain|traffic|)"
         R"(car ahead)(?:'s|'re) [a-z]+|years back|back when|back in (?:my|those|[0-9]+|the (?:[0-9]+s|days?|old|early|late|spring|summer|autumn|winter|nineties|eighties))|when (?:i|we|he|she) (?:was|were|had|drove|raced|)"
         R"(started|first)|in (?:those|my younger|the early|the old) days|at the time|before the (?:chicane|bypass|)"
@@ -92,7 +92,7 @@ const Pattern& otherCase() {
         R"(gran|uncle|aunt|cousin|neighbour|boss|mechanic|husband|girlfriend|boyfriend|dad|engineer|friend|mate|)"
         R"(coach|team|instructor|son|daughter|wife|rival|student|pupil)|your (?:team ?mate|instructor)|with )"
         R"((?:damage|no aero|abs|traction control|drs|push to pass)|if only|would be [a-z]+ if|(?:before|until) they )"
-        R"((?:resurfaced|changed)|the (?:leader|winner|record|pole man|pole lap)|the (?:[a-z]+ )*(?:record holder|champion)|imagine|one day (?:i|it|you|we)(?:'ll| will)|some (?:say|says|swear|argue|think|claim)|they(?:'ve got|'re (?:braking|using|doing|taking)| (?:have|use|take|brake|lift|carry|reach|get|do)) |(?:he|she|they)(?:'d|'s| would| will)?(?: always| often| never)? (?:tell|tells|told|say|says|said)(?: me| us)?|one day (?:somebody|someone|he|she|we)|(?:the|his|her|an?|this|that) (?:onboard|video|footage|clip) (?:from|of|by) [a-z]+|(?:on|in) (?:the |a |my )?(?:sim|simulator|game)|and you(?:'ll| will|'re| are)(?: be)? (?:on the (?:grass|gravel|paint|dirt|marbles)|in the (?:gravel|wall|fence|barrier|tyres|trees|field)|off|into the|over the|parked|sideways|backwards|facing)|once and (?:i |we |he |it |the car )*(?:went|ended|ran|spun|span|finished|lost|hit|flew|paid|nearly)|if (?:you|i|we|he)(?:'ve| have|'d)? (?:got |have |had )(?:the |enough |more |any |a )*(?:downforce|grip|tyres?|power|aero|nerve|courage|wing|engine|confidence|bravery|talent)|(?:the|some|most|those|these|that|)"
+        R"((?:resurfaced|changed)|the (?:leader|winner|record|pole man|pole lap)|the (?:[a-z]+ )*(?:record holder|champion)|imagine|one day (?:i|it|you|we)(?:'ll| will)|some (?:say|says|swear|argue|think|claim)|they(?:'ve got|'re (?:braking|using|doing|taking)| (?:have|use|take|brake|lift|carry|reach|get|do)) |(?:he|she|they)(?:'d|'s| would| will)?(?: always| often| never)? (?:tell|tells|told|say|says|said|reckons?|reckoned|claims?|claimed|swears?|swore|insists?|insisted|thinks)(?: me| us)?|i wish|wish i|(?:you'll|you may|you might|you) (?:read|hear) |rumour|give (?:me|us|it) (?:another|more|a bit more|some)|in (?:[a-z]+ )?(?:races|sprints|trackdays|track days)|one day (?:somebody|someone|he|she|we)|(?:the|his|her|an?|this|that) (?:onboard|video|footage|clip) (?:from|of|by) [a-z]+|(?:on|in) (?:the |a |my )?(?:sim|simulator|game)|and you(?:'ll| will|'re| are)(?: be)? (?:on the (?:grass|gravel|paint|dirt|marbles)|in the (?:gravel|wall|fence|barrier|tyres|trees|field)|off|into the|over the|parked|sideways|backwards|facing)|once and (?:i |we |he |it |the car )*(?:went|ended|ran|spun|span|finished|lost|hit|flew|paid|nearly)|if (?:you|i|we|he)(?:'ve| have|'d)? (?:got |have |had )(?:the |enough |more |any |a )*(?:downforce|grip|tyres?|power|aero|nerve|courage|wing|engine|confidence|bravery|talent)|(?:the|some|most|those|these|that|)"
         R"(any|an?|another|every|many|few|lots of)(?: [a-z]+){0,2} (?:lads?|guys?|fellows?|fellas?|blokes?|chaps?|)"
         R"(boys|girls|folks?|racers?|rivals?|setups?|opponents?|regulars|front runners?|back markers?|club racers?)|)"
         R"((?:the|a|an|that) (?:[a-z]+ )?(?:car|driver|man|woman|one|kart|bike) (?:in front|ahead|behind|alongside|)"
@@ -119,7 +119,7 @@ const Pattern& denial() {
     static const Pattern kPattern(
         R"(\b(?:don't|do not|never|not|isn't|is not|wasn't|aren't|ain't|doesn't|does not|didn't|did not|won't|can't|)"
         R"(cannot|couldn't|shouldn't|should not|mustn't|needn't|need not|without|no need (?:to|for)|no (?:reason|)"
-        R"(point)(?: to| in)?|no way|nobody|nothing (?:would|will|could) (?:make|get|persuade|tempt)|you (?:could|might|may) (?:swear|think)|anyone would (?:think|say|swear)|tempted to|temptation to|tempting to|urge to|you'd (?:think|swear|guess|have thought)|you would (?:think|have thought)|thought about|thinking of|)"
+        R"(point)(?: to| in)?|no way|nobody|hardly (?:anyone|anybody)|(?:very )?few (?:people|drivers)|nothing (?:would|will|could) (?:make|get|persuade|tempt)|you (?:could|might|may) (?:swear|think)|anyone would (?:think|say|swear)|tempted to|temptation to|tempting to|urge to|you'd (?:think|swear|guess|have thought)|you would (?:think|have thought)|thought about|thinking of|)"
         R"(anything but|resist|neither|nor|mad to|crazy to|daft to|foolish to|wouldn't|rather not|not a place to|i doubt|no )"
         R"(place to|isn't needed|nothing like|rather than|instead of|forget|nowhere near|stop (?:using|taking|going|)"
         R"(doing)|neither|no (?:longer|more)|avoid|nobody (?:needs|uses|takes)|far from)\b)");
@@ -182,7 +182,7 @@ const Pattern& advice() {
         R"(\b(?:should|ought|must|mustn't|shouldn't|have to|has to|need to|needs to|needs|want to|wants to|wanna|)"
         R"(next time|try|let's|make sure|you can|you could|you may|remember to|better|would like|i'd like|i want|)"
         R"(enough for you|is enough|meant to|supposed to|would do|would be enough|would be plenty|(?:i'd|i would) )"
-        R"(love|is fine|is okay|you're (?:after|looking for)|got to [a-z]|gotta|you'd|the aim|(?:should|could|ought to) have|i'd (?:rather|stay|)"
+        R"(love|is fine|is okay|is there to be (?:used|taken)|to (?:chase|aim for)|if i (?:were|was) you|you(?:'ve| have)(?: got)? (?:until|till)|you (?:could|can|may) (?:go|wait|hold on) (?:to|till|until)|you're (?:after|looking for)|got to [a-z]|gotta|you'd|the aim|(?:should|could|ought to) have|i'd (?:rather|stay|)"
         R"(use|take|go|be|brake|lift|turn|keep|hold|carry|try|want|leave|aim)|(?:this|it|this one|the corner|that) )"
         R"(wants|aim (?:for|to|at)|target|ideally|the idea|the plan is|allowed|it pays|would pay|worth (?:leaving|using|trying|braking|taking)|think of|recommend|suggest|)"
         R"(tell you|my (?:advice|tip|suggestion|recommendation)|as i say|is plenty|will do|all you need|yours|ask for|go for|wait for|be patient|no less|no )"
@@ -265,7 +265,7 @@ const Pattern& iHaveTo() {
 const Pattern& fixedPhrase() {
     static const Pattern kPattern(
         R"(\b(?:(?:right|best|fine|fits?|suits?|works?) for (?:most|many|all) (?:people|of us|drivers|cars)|)"
-        R"(if (?:ever|pushed|pressed|(?:i|you) (?:had|have) to (?:choose|pick|guess|name|give|put)|i (?:had|have) to say|i (?:were|was) you|you ask me|you must know|you want to know|that|i remember|i recall|memory serves|you like|you will|anything|i'm honest|you look|)"
+        R"(if (?:you (?:copy|follow|do as) (?:me|i do)|you've (?:done|got) it right|you (?:do|get) it right|ever|pushed|pressed|(?:i|you) (?:had|have) to (?:choose|pick|guess|name|give|put)|i (?:had|have) to say|i (?:were|was) you|you ask me|you must know|you want to know|that|i remember|i recall|memory serves|you like|you will|anything|i'm honest|you look|)"
         R"(you watch|you listen|i'm not mistaken|that helps)|(?:than|as) (?:both of |both |all |all of |any of )?the others|than (?:you'd|you would|you) (?:expect|think|want)|you (?:can|could|will|might) (?:hear|see|notice|feel))\b)");
     return kPattern;
 }

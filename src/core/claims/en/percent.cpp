@@ -62,7 +62,8 @@ bool ofSomethingElse(const Find& f) {
                   "left",  "right",  "maximum",     "full",   "whole",    "total"}))
         return true;
     if (behind.find("left in") < 2 || behind.find("left on") < 2) return true; // of what wears
-    if (hasWord(lastWords(f.before(), 5), {"tyres", "tyre", "fuel", "battery", "tank", "pads", "bias", "balance"})) return true;
+    if (hasWord(lastWords(f.before(), 5), {"tyres", "tyre", "fuel", "battery", "tank", "pads", "bias", "balance"}))
+        return true;
     if (hasWord(lastWords(f.before(), 1), {"top", "bottom", "other"})) return true; // "in the top ten percent"
     if (hasWord(f.sentence, {"humidity", "discount", "interest", "tax"})) return true;
     return hasWord(lastWords(f.before(), 4), {"gradient", "slope", "banking"}) && pedalOf(f) == Pedal::Nobody;
@@ -179,6 +180,13 @@ constexpr ClaimRule kBrake[] = {
     {kNotOther, [](Find& f, Claim& c) { return percent(f, c, Pedal::Brake); }},
     {R"(\b(?P<span>(?P<n>@N))(?: |$))", barePressure}};
 constexpr ClaimRule kThrottle[] = {
+    {R"(\b(?P<span>(?P<n>@N)) on the (?:throttle|power)\b)",
+     [](Find& f, Claim& c) { // "I come down to fifty-eight on the throttle"
+         constexpr double kLeast = 5;
+         c.said.number = figureOf(f.group("n")), c.unit = "pct";
+         readBound(f, c.said);
+         return c.said.number && *c.said.number >= kLeast && *c.said.number <= 100;
+     }},
     {R"(\bthrottle (?:is |goes |comes |backs? |eases? )?(?:down |off |back )?to (?:about |around )?(?P<span>(?P<n>@N))(?: ,| \.| and| !| ?$))",
      [](Find& f, Claim& c) {
          c.said.number = figureOf(f.group("n")), c.unit = "pct";

@@ -17,7 +17,8 @@ constexpr Meaning kPedals[] = {
                "to the power|pick up the power|squeeze the power|squeeze on the power|feed in the power|"
                "feed the power in|feed the power|feed power in|get the power down|early power|loud pedal|"
                "on the loud pedal|accelerate|accelerates|accelerating|acceleration|start accelerating|"
-               "back on it|foot goes down again|foot goes back down|foot's back in|foot back in|foot is back in|foot goes back in|i'm on it|we're on it|you're "
+               "back on it|foot goes down again|foot goes back down|foot's back in|foot back in|foot is back in|foot "
+               "goes back in|i'm on it|we're on it|you're "
                "on it|throttle's on|throttle's back on|back on|squeeze on|squeeze it on|feed it in|"
                "get on it|gets on it|throttle's back|power's back|throttle is back|power is back|breathe on the "
                "throttle|throttle's picked up|throttle is picked up|"
@@ -96,6 +97,8 @@ bool power(Find& f, Claim& c) {
     if (const auto other =
             nearestPhrase(s, {std::min(pedal->at.to, f.from), std::max(f.from, pedal->at.from)}, place, elses()))
         return false;
+    if (rel == "from" && pedal->at.from > f.to && hasWord(s.substr(f.to, pedal->at.from - f.to), {"to"}))
+        return false; // "from the apex it's a short way to full throttle"
     const auto before = lastWords(s.substr(0, pedal->at.from), 3);
     if (hasWord(before, {"off", "lose", "less", "loses", "still"})) return false; // "still flat": not yet braking
     const bool full = pedal->means == "full";

@@ -39,7 +39,8 @@ constexpr Meaning kCues[] = {
          "through the corner|mid corner|on the way in|on the way out|even at|flat in|approach|approaching|"
          "top|no brakes|walking pace|hit|we're at|i'm at|it's at|v min|never below|go below|drop below|"
          "brake from|brakes from|mph|miles an hour|km/h|through here|see|says|reads|showing|got it down|"
-         "say|keep it above|keep above|stay above|stays above|keep it over|come in here|round it at|round here "
+         "settles at|settle at|steady at|on arrival|say|keep it above|keep above|stay above|stays above|keep it "
+         "over|come in here|round it at|round here "
          "at|around it at|through it at|come round at|come through at|goes round at|end of the straight|at worst|come "
          "down from|coming down from|slow from|slowing from|stop from|"
          "mine was|mine shows|mine says|left it at|leave it at|slowed it to|dips to|dip to|dipped to|bleeds to|scrubs "
@@ -58,13 +59,14 @@ const Lexicon& cues() {
 
 /// What may stand behind a bare speed; another noun would be what is counted.
 constexpr std::string_view kBehind[] = {
-    "",       ",",     ".",       "!",      ";",     ")",       "at",     "in",      "on",       "by",      "and",
-    "or",     "to",    "then",    "with",   "here",  "minimum", "min",    "is",      "as",       "through", "for",
-    "when",   "you",   "i",       "now",    "nice",  "no",      "less",   "more",    "out",      "into",    "the",
-    "it",     "we",    "he",      "coming", "after", "from",    "before", "down",    "up",       "exit",    "entry",
-    "was",    "there", "slowest", "not",    "but",   "if",      "even",   "maximum", "approach", "max",     "so",
-    "should", "of",    "mid",     "across", "over",  "today",   "again",  "every",   "each",     "because", "where",
-    "while",  "until", "which",   "just",   "too",   "around",  "past",   "round",   "this",     "always",  "usually"};
+    "",        ",",       ".",        "!",     ";",       ")",      "at",      "in",     "on",     "by",
+    "and",     "or",      "to",       "then",  "with",    "here",   "minimum", "min",    "is",     "as",
+    "through", "for",     "when",     "you",   "i",       "now",    "nice",    "no",     "less",   "more",
+    "out",     "into",    "the",      "it",    "we",      "he",     "coming",  "after",  "from",   "before",
+    "down",    "up",      "exit",     "entry", "was",     "there",  "slowest", "not",    "but",    "if",
+    "even",    "maximum", "approach", "max",   "so",      "should", "of",      "mid",    "across", "over",
+    "today",   "again",   "every",    "each",  "because", "where",  "while",   "until",  "which",  "just",
+    "too",     "around",  "past",     "round", "this",    "always", "usually", "without"};
 
 /// "Slowest: 64", "exit speed: 104"; empty where nothing of the kind stands before it.
 std::string labelOf(const Find& f) {
