@@ -11,11 +11,23 @@
 
 namespace hl {
 
-Sound soundOf(const Guide& guide, const Session& m, const Cut& cut) {
-    Sound footage{48000, 0, {}};
+Sound soundOf(const Guide& guide, const Session& m, const Cut& cut, const std::function<bool()>& goOn) {
+    constexpr double kPeakDbtp = -1;
+    Sound footage{kGuideSoundRate, 0, {}};
     if (m.videoInfo.hasSound)
-        if (auto s = readSound(m.video, 48000)) footage = std::move(*s);
-    return atLoudness(mixSoundtrack(cut, {footage, stretched}, 0, cut.lengthS), guide.loudnessLufs);
+        if (auto s = readSound(m.video, kGuideSoundRate)) footage = std::move(*s);
+    return atLoudness(mixSoundtrack(cut, {footage, stretched}, 0, cut.lengthS), guide.loudnessLufs, kPeakDbtp, goOn);
+}
+
+const Sound* MixedMeanwhile::ready() {
+    using namespace std::chrono_literals;
+    if (!mixed_ && coming_.wait_for(0s) == std::future_status::ready) mixed_ = coming_.get();
+    return mixed_ ? &*mixed_ : nullptr;
+}
+
+const Sound& MixedMeanwhile::awaited() {
+    if (!mixed_) mixed_ = coming_.get();
+    return *mixed_;
 }
 
 Sound soundWithPictures(const Sound& whole, long first, long last, int frameRate) {

@@ -20,6 +20,7 @@
 #include <algorithm>
 #include <chrono>
 #include <thread>
+#include <utility>
 
 namespace hl {
 namespace {
@@ -88,25 +89,29 @@ std::vector<Caption> captionsBetween(const Cut& cut, double fromS, double toS) {
     return captions;
 }
 
-/// The next pictures into a film; its sound, where it has one, keeps up with them.
-Status encodeAll(MovieWriter& writer, const Sound& sound, Span span, int frameRate, HandOver<Painted>& in,
+/// The next pictures into a film; its sound, where it has one, keeps up with them as soon as it is mixed.
+Status encodeAll(MovieWriter& writer, MixedMeanwhile& sound, Span span, int frameRate, HandOver<Painted>& in,
                  const Progress& progress) {
     long done = 0;
     const long all = span.last - span.first;
-    const auto samples = [&](long frame) {
-        return std::min(sound.samples.size(), static_cast<std::size_t>(frame) * static_cast<std::size_t>(sound.rate) /
-                                                  static_cast<std::size_t>(frameRate));
+    std::size_t written = 0; // samples
+    const auto soundUpTo = [&](const Sound& s, long frame) {
+        const auto to = std::min(s.samples.size(), static_cast<std::size_t>(frame) * static_cast<std::size_t>(s.rate) /
+                                                       static_cast<std::size_t>(frameRate));
+        const auto from = std::exchange(written, std::max(written, to));
+        return writer.sound({s.samples.data() + from, written - from});
     };
     while (auto p = in.take()) {
         if (progress.cancelled()) return cancelledError();
         if (auto s = writer.picture(p->frame, p->key || done == 0); !s) return s;
-        const auto a = samples(done), b = samples(done + 1);
-        if (auto s = writer.sound({sound.samples.data() + a, b - a}); !s) return s;
+        if (const auto* mixed = sound.ready())
+            if (auto s = soundUpTo(*mixed, done + 1); !s) return s;
         if (++done % 10 == 0) progress.report(static_cast<double>(done) / static_cast<double>(all), "rendering");
     }
     if (progress.cancelled()) return cancelledError();
     if (done < all)
         return Error{"render.short", "the film ended before the guide did", "", "footage for every planned shot"};
+    if (auto s = soundUpTo(sound.awaited(), done); !s) return s;
     return writer.finish();
 }
 
@@ -122,15 +127,16 @@ struct Rendering {
     OutputSize made() const { return wish.tall ? tallSize(size) : size; } ///< of the film's pictures
 };
 
-Sound soundOfPart(const Span& span, const Rendering& r) {
+Sound soundOfPart(const Span& span, const Rendering& r, const Progress& progress) {
     const auto part = [&](const Sound& whole) {
         return soundWithPictures(whole, span.first, span.last, r.guide.frameRate);
     };
-    return r.wish.sound ? part(*r.wish.sound) : part(soundOf(r.guide, r.session, r.cut));
+    return r.wish.sound ? part(*r.wish.sound)
+                        : part(soundOf(r.guide, r.session, r.cut, [&] { return !progress.cancelled(); }));
 }
 
 /// Decodes, paints and encodes side by side.
-Status renderInto(MovieWriter& writer, GuideFrames& frames, const Sound& sound, Span span, const Rendering& r,
+Status renderInto(MovieWriter& writer, GuideFrames& frames, MixedMeanwhile& sound, Span span, const Rendering& r,
                   const Progress& progress) {
     HandOver<Decoded> decoded(6);
     HandOver<Painted> painted(6);
@@ -159,7 +165,8 @@ Result<long> makePieces(const std::vector<PieceOfFilm>& pieces, const Rendering&
         auto writer = MovieWriter::open(pieceFile(r.session.folder, p), movieOptions(r.guide, r.wish, r.made()));
         if (!writer) return writer.error();
         const double from = num(made) / num(all), to = num(made + p.last - p.first) / num(all);
-        if (auto s = renderInto(*writer, *frames, {}, {p.first, p.last, r.times}, r, progress.part(from, to)); !s)
+        MixedMeanwhile silence; // all of it is mixed when the pieces are put together
+        if (auto s = renderInto(*writer, *frames, silence, {p.first, p.last, r.times}, r, progress.part(from, to)); !s)
             return s.error();
         made += p.last - p.first;
     }
@@ -174,10 +181,11 @@ Status writeCaptionFiles(const std::filesystem::path& film, const Guide& g, cons
 
 /// Pieces, sound, captions and chapters to one film; no picture is coded again. A tall one has its words in the
 /// picture.
-Status putTogether(const std::vector<PieceOfFilm>& pieces, const Rendering& r) {
+Status putTogether(const std::vector<PieceOfFilm>& pieces, const Rendering& r, const Progress& progress) {
     const Span span{pieces.front().first, pieces.back().last, r.times};
     const double fromS = num(span.first) / r.guide.frameRate, toS = num(span.last) / r.guide.frameRate;
-    const auto sound = soundOfPart(span, r);
+    const auto sound = soundOfPart(span, r, progress);
+    if (progress.cancelled()) return cancelledError();
     AssembledMovie movie;
     for (const auto& p : pieces) movie.pieces.push_back({pieceFile(r.session.folder, p), p.first - span.first});
     movie.frameRate = r.guide.frameRate, movie.soundRate = sound.rate;
@@ -209,7 +217,7 @@ Result<RenderReport> renderOfPieces(const std::vector<PieceOfFilm>& pieces, cons
     auto report = renderPieces(pieces, r, progress.part(0, 0.94));
     if (!report) return report;
     progress.report(0.95, "putting the film together");
-    if (auto s = putTogether(pieces, r); !s) return s.error();
+    if (auto s = putTogether(pieces, r, progress); !s) return s.error();
     forgetOldPieces(r.session.folder, pieces);
     return report;
 }
@@ -232,16 +240,16 @@ std::vector<PieceOfFilm> makingUp(const std::vector<PieceOfFilm>& pieces, Span s
 
 /// A part of the guide as a film of its own.
 Result<RenderReport> renderPart(Span span, const Rendering& r, const Progress& progress) {
-    progress.report(0, "mixing the sound");
-    const auto sound = soundOfPart(span, r);
+    progress.report(0, "rendering");
     auto frames = GuideFrames::open(r.guide, r.session, r.size);
     if (!frames) return frames.error();
     const double fromS = num(span.first) / r.guide.frameRate, toS = num(span.last) / r.guide.frameRate;
     auto options = movieOptions(r.guide, r.wish, r.made());
-    options.soundRate = sound.rate, options.chapters = chaptersBetween(r.guide, r.cut, fromS, toS);
+    options.soundRate = kGuideSoundRate, options.chapters = chaptersBetween(r.guide, r.cut, fromS, toS);
     auto writer = MovieWriter::open(r.wish.out, options);
     if (!writer) return writer.error();
-    if (auto s = renderInto(*writer, *frames, sound, span, r, progress.part(0.03, 1)); !s) return s.error();
+    MixedMeanwhile sound([&] { return soundOfPart(span, r, progress); });
+    if (auto s = renderInto(*writer, *frames, sound, span, r, progress); !s) return s.error();
     if (!r.wish.tall) // there they are read in the picture
         if (auto s = writeCaptionFiles(r.wish.out, r.guide, captionsBetween(r.cut, fromS, toS)); !s) return s.error();
     const long n = span.last - span.first;
