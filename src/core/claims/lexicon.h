@@ -60,6 +60,12 @@ class Lexicon {
     std::array<std::size_t, kKeys + 1> begins_{};
 };
 
+/// The lexicon of some meanings, made when it is first asked for.
+template <const auto& Meanings> const Lexicon& lexiconOf() {
+    static const Lexicon kOne(Meanings);
+    return kOne;
+}
+
 /// Marks of which each begins with a blank: where words begin, all are looked for at once.
 template <class F> void eachMark(std::string_view text, std::span<const std::string_view> marks, F f) {
     for (auto at = text.find(' '); at != text.npos && at + 1 < text.size(); at = text.find(' ', at + 1))

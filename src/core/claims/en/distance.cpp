@@ -25,11 +25,6 @@ constexpr Meaning kEvents[] = {
     {"full_throttle_m", "flat|full|floor"},
     {"shift_m", "shift|shifts|change|downshift|upshift|gear comes|gear goes"}};
 
-const Lexicon& events() {
-    static const Lexicon kLexicon(kEvents);
-    return kLexicon;
-}
-
 /// What happens there, by the words of the clause; empty where nothing does.
 std::string eventAround(const Find& f) {
     const auto clauseStart = f.before().find_last_of(",;:");
@@ -39,7 +34,7 @@ std::string eventAround(const Find& f) {
     // The nearest verb before the place, else the first one behind it, else one of the clause before.
     const auto nearest = [&](std::string_view text, bool last) {
         std::string_view fact;
-        events().eachIn(text, {0, text.size()}, [&](std::string_view means, Stretch) {
+        lexiconOf<kEvents>().eachIn(text, {0, text.size()}, [&](std::string_view means, Stretch) {
             if (last || fact.empty()) fact = means;
         });
         return fact;

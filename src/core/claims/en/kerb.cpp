@@ -55,23 +55,6 @@ constexpr Meaning kSides[] = {
     {"left", "left|left hand|on the left"},
     {"right", "right|right hand|on the right"}};
 
-const Lexicon& uses() {
-    static const Lexicon kLexicon(kUses);
-    return kLexicon;
-}
-const Lexicon& usesBehind() {
-    static const Lexicon kLexicon(kUsesBehind);
-    return kLexicon;
-}
-const Lexicon& usedBehind() {
-    static const Lexicon kLexicon(kUsedBehind);
-    return kLexicon;
-}
-const Lexicon& sides() {
-    static const Lexicon kLexicon(kSides);
-    return kLexicon;
-}
-
 /// Words that name a piece of a kerb: a thing to see.
 constexpr std::string_view kPieces[] = {"start of",     "end of",        "beginning of",
                                         "start of the", "end of the",    "beginning of the",
@@ -97,7 +80,7 @@ std::size_t nounFrom(std::string_view s, std::size_t from) {
 std::optional<Heard> useOf(std::string_view s, Stretch clause, Stretch noun) {
     constexpr std::size_t kNear = 30, kAtOnce = 1; // bytes
     std::optional<Heard> best, any;
-    uses().eachIn(s, {clause.from, noun.from}, [&](std::string_view means, Stretch at) {
+    lexiconOf<kUses>().eachIn(s, {clause.from, noun.from}, [&](std::string_view means, Stretch at) {
         const auto words = s.substr(at.from, at.to - at.from);
         if (noun.from - at.to > (words == "no" || words == "zero" ? kAtOnce : kNear)) return;
         const auto goesBy = firstWord(s.substr(at.to));
@@ -108,8 +91,8 @@ std::optional<Heard> useOf(std::string_view s, Stretch clause, Stretch noun) {
         if (nearer) held = Heard{means, at};
     });
     if (!best) {
-        best = nearestPhrase(s, {noun.to, clause.to}, noun, usesBehind());
-        if (!best) best = nearestPhrase(s, {noun.to, clause.to}, noun, usedBehind());
+        best = nearestPhrase(s, {noun.to, clause.to}, noun, lexiconOf<kUsesBehind>());
+        if (!best) best = nearestPhrase(s, {noun.to, clause.to}, noun, lexiconOf<kUsedBehind>());
     }
     if (best && best->means == "none" && any && any->at.from > best->at.to) return any; // "no need to use it all"
     return best ? best : any;
@@ -158,9 +141,9 @@ bool kerb(Find& f, Claim& c) {
         R"(\b(?:wall|fence|barrier|tree|drain|post|cone|van|hut) (?:is|was|stands|sits|are|comes)\b)");
     if (kOther.in(s.substr(clause.from, f.from - clause.from))) return false; // "the wall is two metres from the kerb"
     if (kAlmost.in(s.substr(clause.from, f.from - clause.from))) return false;
-    auto side = nearestPhrase(s, {noun.from, f.from}, {f.from, f.to}, sides());
-    if (!side) side = nearestPhrase(s, {f.to, clause.to}, {f.from, f.to}, sides());
-    if (!side) side = nearestPhrase(s, clause, {f.from, f.to}, sides());
+    auto side = nearestPhrase(s, {noun.from, f.from}, {f.from, f.to}, lexiconOf<kSides>());
+    if (!side) side = nearestPhrase(s, {f.to, clause.to}, {f.from, f.to}, lexiconOf<kSides>());
+    if (!side) side = nearestPhrase(s, clause, {f.from, f.to}, lexiconOf<kSides>());
     // "Wide on the exit but not on the kerb": what was spoken of before it, else the one that is clipped.
     static const Pattern kOnTheExit(R"(\b(?:on|at) (?:the )?(?:exit|way out)\b[a-z ,]*$)");
     c.said.side = side ? std::string(side->means) : kOnTheExit.in(s.substr(0, noun.from)) ? "outside" : "inside";

@@ -14,19 +14,18 @@ constexpr Meaning kBefore[] = {{"brake", "brake|brakes|braking|braked|pressure|s
 
 /// Nearest word that names a pedal, first behind the figure, then before it.
 Pedal pedalOf(const Find& f) {
-    static const Lexicon kNamedBehind(kBehind), kNamedBefore(kBefore);
     auto behind = f.after().substr(0, 60);
     behind = behind.substr(0, behind.find_first_of(",.;!?"));
     for (const auto* anew : {" and ", " then "}) behind = behind.substr(0, behind.find(anew));
     const auto pedal = [](std::string_view means) { return means == "brake" ? Pedal::Brake : Pedal::Throttle; };
     std::optional<Pedal> first, last;
     bool throttle = false;
-    kNamedBehind.eachIn(behind, {0, behind.size()}, [&](std::string_view means, Stretch) {
+    lexiconOf<kBehind>().eachIn(behind, {0, behind.size()}, [&](std::string_view means, Stretch) {
         if (!first) first = pedal(means);
     });
     if (first) return *first;
     const auto before = f.before();
-    kNamedBefore.eachIn(before, {0, before.size()}, [&](std::string_view means, Stretch) {
+    lexiconOf<kBefore>().eachIn(before, {0, before.size()}, [&](std::string_view means, Stretch) {
         last = pedal(means), throttle = throttle || *last == Pedal::Throttle;
     });
     if (hasWord(behind, {"pedal"}) && !throttle) return Pedal::Brake;

@@ -40,15 +40,6 @@ constexpr Meaning kElses[] = {
          "off throttle|lifts|shift|downshift"},
     {"no", "no power"}};
 
-const Lexicon& pedals() {
-    static const Lexicon kLexicon(kPedals);
-    return kLexicon;
-}
-const Lexicon& elses() {
-    static const Lexicon kLexicon(kElses);
-    return kLexicon;
-}
-
 std::string_view relation(std::string_view r) {
     const auto has = [&](std::string_view w) { return r.find(w) != r.npos; };
     if (has("just after") || has("just past") || has("right after") || has("straight after") || has("shortly after") ||
@@ -77,25 +68,25 @@ bool power(Find& f, Claim& c) {
         if (const auto also = s.find(" and ", f.to); also != s.npos) clause.to = std::min(clause.to, also + 1);
     }
     const Stretch place{f.from, f.to};
-    auto pedal = nearestPhrase(s, {clause.from, f.from}, place, pedals());
-    if (!pedal) pedal = nearestPhrase(s, {f.to, clause.to}, place, pedals());
+    auto pedal = nearestPhrase(s, {clause.from, f.from}, place, lexiconOf<kPedals>());
+    if (!pedal) pedal = nearestPhrase(s, {f.to, clause.to}, place, lexiconOf<kPedals>());
     const bool startsClause = f.from <= clause.from + 1;
     if (!pedal && apex && startsClause) { // "after the apex, full power"; "wait for the apex, then gas"
         auto next = clauseBehind(s, clause);
         if (next.to - next.from <= 6) next = clauseBehind(s, next); // ", then"
-        pedal = nearestPhrase(s, next, place, pedals());
+        pedal = nearestPhrase(s, next, place, lexiconOf<kPedals>());
         if (pedal && pedal->at.from > f.to + 24) pedal.reset();
         if (!pedal && clause.from > 0) { // "gas on early, before the apex"
             const auto before = clauseAround(s, clause.from - 1, clause.from - 1);
-            pedal = nearestPhrase(s, {before.from, f.from}, place, pedals());
+            pedal = nearestPhrase(s, {before.from, f.from}, place, lexiconOf<kPedals>());
         }
     }
     if (!pedal) return false;
     if (!apex && hasWord(lastWords(f.before(), 2), {"brake", "brakes", "braking", "turn", "lift"}) &&
         pedal->at.from > f.to)
         return false; // "brake at the post ... power"
-    if (const auto other =
-            nearestPhrase(s, {std::min(pedal->at.to, f.from), std::max(f.from, pedal->at.from)}, place, elses()))
+    if (const auto other = nearestPhrase(s, {std::min(pedal->at.to, f.from), std::max(f.from, pedal->at.from)}, place,
+                                         lexiconOf<kElses>()))
         return false;
     if (rel == "from" && pedal->at.from > f.to && hasWord(s.substr(f.to, pedal->at.from - f.to), {"to"}))
         return false; // "from the apex it's a short way to full throttle"

@@ -48,15 +48,6 @@ constexpr Meaning kCues[] = {
          "the straight|needle sits at|needle at|needle on|we've come from|come from|coming from|middle of the corner "
          "is|middle of it is|middle is|mid corner is"}};
 
-const Lexicon& whichSpeeds() {
-    static const Lexicon kLexicon(kWhich);
-    return kLexicon;
-}
-const Lexicon& cues() {
-    static const Lexicon kLexicon(kCues);
-    return kLexicon;
-}
-
 /// What may stand behind a bare speed; another noun would be what is counted.
 constexpr std::string_view kBehind[] = {
     "",        ",",       ".",        "!",     ";",       ")",      "at",      "in",     "on",     "by",
@@ -100,7 +91,7 @@ std::string speedNamed(const Find& f) {
         clause.from = std::max(clause.from, also + 4);
     if (const auto also = f.after().find(" and "); also != std::string_view::npos)
         clause.to = std::min(clause.to, f.to + also + 1);
-    const auto near = nearestPhrase(f.sentence, clause, {f.from, f.to}, whichSpeeds());
+    const auto near = nearestPhrase(f.sentence, clause, {f.from, f.to}, lexiconOf<kWhich>());
     if (!near && f.sentence.find("top speed") != f.sentence.npos) return "entry_speed_kmh";
     if (!near && hasWord(f.after(), {"brake"}) && f.after().find(',') == std::string_view::npos)
         return "entry_speed_kmh"; // "two oh five on the clock brake ten before ..."
@@ -186,9 +177,9 @@ bool bareSpeed(Find& f, Claim& c) {
     if (const auto also = words.find(" and ", f.to - low); also != words.npos) words = words.substr(0, also + 1);
     if (hasWord(words, {"brake pressure", "pressure", "trace", "%", "percent", "board", "boards", "metres", "pedal"}))
         return false;
-    bool cued = hasPhrase(f.sentence, clause, cues()) || !labelOf(f).empty();
+    bool cued = hasPhrase(f.sentence, clause, lexiconOf<kCues>()) || !labelOf(f).empty();
     if (f.before().ends_with(" : ") && !hasWord(f.sentence, {"brake", "brakes", "pedal", "throttle"}))
-        cued |= hasPhrase(f.sentence, {0, f.from - 2}, cues()); // "slow it right down: sixty-four"
+        cued |= hasPhrase(f.sentence, {0, f.from - 2}, lexiconOf<kCues>()); // "slow it right down: sixty-four"
     const auto rest = std::string(f.sentence.substr(clause.from, f.from - clause.from));
     static const Pattern kNothing(R"(^[ ,.:]*(?:around |about |maybe |roughly |say |nearly |just )?$)");
     const bool alone = kNothing.in(rest);
