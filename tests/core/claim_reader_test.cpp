@@ -214,7 +214,7 @@ TEST_CASE("a bare value contradicts only what neither the lap nor the advice say
     CHECK(verdict("Minimum speed ninety-two.") == "speed agrees");
     CHECK(verdict("Minimum speed eighty-eight.") == "speed agrees");
     CHECK(verdict("Minimum speed seventy.") == "speed differs");
-    CHECK(verdict("I was doing ninety-two at the slowest point.") == "speed differs"); // said of the lap
+    CHECK(verdict("I was doing ninety-two at the slowest point.") == "speed differs");       // said of the lap
     CHECK(verdict("You should have eighty-eight at the slowest point.") == "speed differs"); // said as advice
 }
 
