@@ -56,7 +56,6 @@ struct Claim {
     std::optional<int> about;   ///< another corner than the one whose words they are
     std::string fact;           ///< what it is held against: "min_gear"; empty: nothing
     bool factGuessed = false;   ///< no word says which of several speeds is meant
-    bool stanceGuessed = false; ///< nobody says whether it is what was driven or what to do
     Verdict verdict = Verdict::Unknown;
     bool byAdvice = false; ///< it was held against the advice
     std::string measured;  ///< that fact or advice, to be shown; or why it is not known

@@ -68,14 +68,6 @@ std::vector<Claim> ClaimReader::readSentence(std::string_view sentence, int numb
 
 void ClaimReader::doubtContradiction(std::string_view sentence, Claim& claim, int corner) const {
     if (claim.verdict != Verdict::Differs) return;
-    // A bare value that nobody says who drives: what agrees with the lap or with the advice contradicts neither.
-    for (const auto stance : claim.alsoAs) {
-        if (!claim.stanceGuessed || (stance != Stance::Driven && stance != Stance::Advised)) continue;
-        auto other = claim;
-        other.stance = stance, std::replace(other.alsoAs.begin(), other.alsoAs.end(), stance, claim.stance);
-        holdAgainst(other, facts_, corner);
-        if (other.verdict == Verdict::Agrees) return void(claim = std::move(other));
-    }
     if (claim.factGuessed)
         for (const auto* speed : {"entry_speed_kmh", "exit_speed_kmh"}) {
             auto other = claim;

@@ -164,7 +164,7 @@ bool asks(std::string_view s) { return manner::asking().in(s); }
 
 void tellStance(std::string_view s, std::size_t from, std::size_t to, Claim& c) {
     const auto before = s.substr(0, from), after = s.substr(std::min(to, s.size())), inside = s.substr(from, to - from);
-    c.alsoAs.clear(), c.stanceGuessed = false;
+    c.alsoAs.clear();
     c.nearly = c.nearly || manner::about().in(before) || hasWord(after.substr(0, 14), {"ish"}) ||
                after.substr(0, 8).find("or so") != after.npos || after.substr(0, 16).find("near enough") != after.npos;
     const auto condition = caseAround(s, from, to);
@@ -202,13 +202,13 @@ void tellStance(std::string_view s, std::size_t from, std::size_t to, Claim& c) 
         c.stance = Stance::Driven;
     else if (m.advised) {
         c.stance = Stance::Advised;
-        if (m.plain || m.toYou) c.alsoAs.push_back(Stance::Driven), c.stanceGuessed = m.plain;
+        if (m.plain || m.toYou) c.alsoAs.push_back(Stance::Driven);
     } else if (m.toYou || (!m.plain && manner::imperative().in(before))) // goes on with what one is told
-        c.stance = Stance::Advised, c.alsoAs.push_back(Stance::Driven), c.stanceGuessed = true;
+        c.stance = Stance::Advised, c.alsoAs.push_back(Stance::Driven);
     else {
         const bool told = !m.plain && bareIsTold(c, before, inside, after);
         c.stance = told ? Stance::Advised : Stance::Driven;
-        if (!m.plain) c.alsoAs.push_back(told ? Stance::Driven : Stance::Advised), c.stanceGuessed = true;
+        if (!m.plain) c.alsoAs.push_back(told ? Stance::Driven : Stance::Advised);
     }
     if (c.nearly && c.stance != Stance::Hedged) c.alsoAs.push_back(Stance::Hedged);
     if (c.kind == ClaimKind::Flat && c.said.word.starts_with("no_")) c.alsoAs.push_back(Stance::Negated);
