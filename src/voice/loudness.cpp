@@ -87,7 +87,8 @@ double peakOf(const Sound& s, const GoOn& goOn) {
 }
 
 /// The stretches of a sound in which a true peak can come near a ceiling: between samples it is higher than those
-/// beside it, but never twice as high. Where two stretches meet, the step is smaller than the ceiling too.
+/// beside it, but of what people listen to not twice as high. Where two stretches meet, the step is smaller than the
+/// ceiling too.
 Sound nearCeiling(const Sound& s, float ceiling) {
     const auto block = static_cast<std::size_t>(std::max(1, s.rate / 100)), n = s.samples.size();
     const auto loud = [&](std::size_t from) {

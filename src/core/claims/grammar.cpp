@@ -35,13 +35,6 @@ constexpr std::string_view kThings =
     "archway|tunnel|underpass|embankment|railing|railings|tank|tap|trough|bench|tent|marquee|screen|scoreboard|clock|"
     "flagpole|lamppost|bale|bales|skip|bin|guardrail|armco|tarpaulin)";
 
-std::string plainName(std::string_view name) {
-    auto s = plainText(name).text;
-    while (!s.empty() && s.back() == ' ') s.pop_back();
-    s.erase(0, std::min(s.find_first_not_of(' '), s.size()));
-    return s;
-}
-
 std::string joined(std::vector<std::string> names) {
     std::sort(names.begin(), names.end(),
               [](auto& a, auto& b) { return a.size() != b.size() ? a.size() > b.size() : a < b; });

@@ -3,7 +3,6 @@
 #pragma once
 #include <algorithm>
 #include <array>
-#include <initializer_list>
 #include <optional>
 #include <span>
 #include <string_view>

@@ -342,4 +342,10 @@ std::vector<PlainSentence> sentencesOf(const PlainWords& plain) {
     return out;
 }
 
+std::string plainName(std::string_view name) {
+    const auto s = plainText(name).text;
+    const auto from = s.find_first_not_of(' ');
+    return from == s.npos ? std::string() : s.substr(from, s.find_last_not_of(' ') + 1 - from);
+}
+
 } // namespace hl

@@ -25,4 +25,7 @@ struct PlainSentence {
 };
 std::vector<PlainSentence> sentencesOf(const PlainWords& plain);
 
+/// A name as it stands in plain text, without the blanks around it; empty where no word is left of it.
+std::string plainName(std::string_view name);
+
 } // namespace hl

@@ -51,12 +51,6 @@ const Weights& learned() {
     return kWeights;
 }
 
-std::string plainName(std::string_view name) {
-    const auto s = plainText(name).text;
-    const auto from = s.find_first_not_of(' ');
-    return from == s.npos ? std::string() : s.substr(from, s.find_last_not_of(' ') + 1 - from);
-}
-
 std::string_view kindOf(std::string_view word) {
     if (word[0] >= '0' && word[0] <= '9') return "(figure)";
     if (word == "one" || word == "half" || word == "quarter" || word == "quarters") return "(figure)";
