@@ -24,7 +24,8 @@ namespace {
 
 struct Example {
     std::vector<std::string> pieces;
-    bool claimsNone = false, otherCase = false;
+    bool claimsNone = false, otherCase = false, advises = false;
+    bool oneManner = false; ///< all that is claimed is told as done, or all as what to do
 };
 using Question = bool Example::*;
 using Weights = std::map<std::string, double>;
@@ -34,7 +35,7 @@ const std::string kAlways = "(always)";
 struct Marked {
     std::string sentence; ///< plain
     std::shared_ptr<const hl::WordScales> scales;
-    bool claimsNone = false, otherCase = false;
+    bool claimsNone = false, otherCase = false, advises = false, oneManner = false;
 };
 
 std::vector<Marked> markedIn(const std::filesystem::path& folder) {
@@ -46,7 +47,12 @@ std::vector<Marked> markedIn(const std::filesystem::path& folder) {
     for (std::string line; std::getline(lines, line);) {
         const auto json = nlohmann::ordered_json::parse(line);
         Marked m{hl::plainText(json["text"].get<std::string>()).text, scales, json["claims"].empty(), false};
+        const auto all = [&](std::string_view stance) {
+            return std::all_of(json["claims"].begin(), json["claims"].end(),
+                               [&](const auto& c) { return c["stance"] == stance; });
+        };
         for (const auto& c : json["claims"]) m.otherCase = m.otherCase || c["stance"] == "other";
+        m.advises = all("advised"), m.oneManner = !m.claimsNone && (m.advises || all("driven"));
         out.push_back(std::move(m));
     }
     return out;
@@ -67,13 +73,19 @@ std::vector<Example> examplesOf(const std::vector<Marked>& marked, const std::se
     std::vector<Example> out;
     for (const auto& m : marked)
         out.push_back({m.scales->pieces(m.sentence, [&](const std::string& p) { return known.count(p) > 0; }),
-                       m.claimsNone, m.otherCase});
+                       m.claimsNone, m.otherCase, m.advises, m.oneManner});
     return out;
 }
 
 std::vector<Example> claimingOf(const std::vector<Example>& all) {
     std::vector<Example> out;
     std::copy_if(all.begin(), all.end(), std::back_inserter(out), [](const Example& e) { return !e.claimsNone; });
+    return out;
+}
+
+std::vector<Example> ofOneManner(const std::vector<Example>& all) {
+    std::vector<Example> out;
+    std::copy_if(all.begin(), all.end(), std::back_inserter(out), [](const Example& e) { return e.oneManner; });
     return out;
 }
 
@@ -141,9 +153,12 @@ void tellHowWell(const std::vector<Marked>& marked) {
     for (std::size_t i = 0; i < marked.size(); ++i) (i % 5 == 4 ? kept : seen).push_back(marked[i]);
     const auto known = knownIn(seen);
     const auto learnedOf = examplesOf(seen, known), asked = examplesOf(kept, known);
-    std::fprintf(stderr, "of two sentences, the one that claims nothing is told in %.3f, the other case in %.3f\n",
-                 apart(learn(learnedOf, &Example::claimsNone), asked, &Example::claimsNone),
-                 apart(learn(claimingOf(learnedOf), &Example::otherCase), claimingOf(asked), &Example::otherCase));
+    std::fprintf(
+        stderr,
+        "of two sentences, the one that claims nothing is told in %.3f, the other case in %.3f, the advice in %.3f\n",
+        apart(learn(learnedOf, &Example::claimsNone), asked, &Example::claimsNone),
+        apart(learn(claimingOf(learnedOf), &Example::otherCase), claimingOf(asked), &Example::otherCase),
+        apart(learn(ofOneManner(learnedOf), &Example::advises), ofOneManner(asked), &Example::advises));
 }
 
 int hundredths(const Weights& w, const std::string& piece) {
@@ -163,14 +178,18 @@ int main() {
     tellHowWell(marked);
     const auto known = knownIn(marked);
     const auto all = examplesOf(marked, known);
-    const auto nothing = learn(all, &Example::claimsNone), other = learn(claimingOf(all), &Example::otherCase);
+    const auto nothing = learn(all, &Example::claimsNone), other = learn(claimingOf(all), &Example::otherCase),
+               advises = learn(ofOneManner(all), &Example::advises);
     constexpr int kCounts = 10; // hundredths: pairs that weigh less move nothing
     std::set<std::string> pieces;
-    for (const auto* weights : {&nothing, &other})
+    for (const auto* weights : {&nothing, &other, &advises})
         for (const auto& [piece, w] : *weights)
             if (piece.find(' ') == piece.npos || std::abs(hundredths(*weights, piece)) >= kCounts) pieces.insert(piece);
     for (const auto& piece : known) // words by which others are told to be unheard
         if (piece.find(' ') == piece.npos || piece.starts_with("(who)")) pieces.insert(piece);
-    std::printf("# words\ttells nothing\tanother case: log-odds in hundredths, learned (bench/learn_words.cpp)\n");
-    for (const auto& p : pieces) std::printf("%s\t%d\t%d\n", p.c_str(), hundredths(nothing, p), hundredths(other, p));
+    std::printf(
+        "# words\ttells nothing\tanother case\tadvises: log-odds in hundredths, learned (bench/learn_words.cpp)\n");
+    for (const auto& p : pieces)
+        std::printf("%s\t%d\t%d\t%d\n", p.c_str(), hundredths(nothing, p), hundredths(other, p),
+                    hundredths(advises, p));
 }

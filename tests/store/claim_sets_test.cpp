@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Claims in sentences about four tracks, each written down by hand: how the reader does as a whole. One set was looked
+// Claims in sentences about six tracks, each written down by hand: how the reader does as a whole. One set was looked
 // at while the grammar grew; of the other none was.
 #include "support/claim_set.h"
 

@@ -91,10 +91,10 @@ inline void addClaimScores(ClaimScores& out, const std::filesystem::path& facts,
     }
 }
 
-/// Sentences about four tracks that were looked at while the grammar grew.
+/// Sentences about six tracks that were looked at while the grammar grew.
 inline ClaimScores claimsLookedAt(const std::filesystem::path& folder) {
     ClaimScores out;
-    for (const auto* track : {"tinkers", "bellfounders", "kiln", "mudlark"})
+    for (const auto* track : {"tinkers", "bellfounders", "kiln", "mudlark", "larder", "tannery"})
         addClaimScores(out, folder / track / "facts.json", folder / track / "written.jsonl");
     return out;
 }

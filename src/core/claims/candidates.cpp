@@ -83,6 +83,8 @@ void decide(Candidate& c, std::string_view sentence, const ClaimCorner* corner) 
         const bool brakes = !corner || corner->facts.brakes.value_or(true);
         if (!brakes) claim.kind = ClaimKind::ThrottlePct;
     }
+    if (claim.fact == kFootOff)
+        claim.fact = !corner || corner->facts.brakes.value_or(true) ? "brake_onset_m" : "lift_start_m";
     if (claim.kind == ClaimKind::BrakePct) claim.fact = "brake_peak_pct";
     if (claim.kind == ClaimKind::ThrottlePct) claim.fact = "throttle_low_pct";
     if (claim.kind == ClaimKind::Gear && claim.said.number) {
@@ -92,8 +94,11 @@ void decide(Candidate& c, std::string_view sentence, const ClaimCorner* corner) 
         if (hasWord(before, {"arrive", "arriving", "arrives", "approach", "approaching", "approached"}) ||
             before.find("come in") != before.npos || before.find("coming in") != before.npos ||
             hasWord(lastWords(before, 1), {"from"}) || hasWord(after, {"approach", "approaching"}) ||
-            after.find("on the way in") != after.npos || after.find("on the way up to") != after.npos ||
-            after.find("on the way down to") != after.npos || hasWord(before, {"heading"}) ||
+            after.find("on the way in") != after.npos || after.find("the straight") != after.npos ||
+            after.find("the hill") != after.npos || after.find("on the way up to") != after.npos ||
+            after.find("on the way down to") != after.npos || after.find("when i should have") == 1 ||
+            after.find("when i got to the brake") != after.npos || hasWord(before, {"heading"}) ||
+            before.find("down the hill") != before.npos || before.find("down the straight") != before.npos ||
             before.find("coming down") != before.npos || before.find("coming up") != before.npos ||
             hasWord(near, {"still"}) ||
             (near.ends_with(" in ") && hasWord(lastWords(before, 6), {"get", "gets", "reach", "reaches"})) ||

@@ -55,6 +55,7 @@ struct Claim {
     bool nearly = false;        ///< "about", "around": doubles the tolerance
     std::optional<int> about;   ///< another corner than the one whose words they are
     std::string fact;           ///< what it is held against: "min_gear"; empty: nothing
+    bool adviceGuessed = false; ///< no word says that it is advice: "late apex", "you turn at the drain"
     bool factGuessed = false;   ///< no word says which of several speeds is meant
     Verdict verdict = Verdict::Unknown;
     bool byAdvice = false; ///< it was held against the advice

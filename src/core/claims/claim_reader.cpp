@@ -17,7 +17,7 @@ namespace {
 
 /// Log-odds, chosen on sentences that neither the grammar nor the weights had met. A contradiction that is none costs
 /// more than a claim that is missed; but a short sentence that says little against it must be read.
-constexpr double kSurelyNothing = 0, kLikelyNothing = -0.5, kLikelyOther = -1.2;
+constexpr double kSurelyNothing = 0, kLikelyNothing = -0.5, kLikelyOther = -1.2, kSurelyOther = 1, kLikelyAdvice = -1;
 
 /// The words that belong to a claim: "and it's all a bit frantic" behind it says nothing against it.
 std::string_view partAround(std::string_view sentence, const Claim& c) {
@@ -60,14 +60,34 @@ std::vector<Claim> ClaimReader::readSentence(std::string_view sentence, int numb
         tellStance(sentence, c.from, c.to, c.claim);
         c.claim.about = grammar_->cornerNamed(sentence, c, number);
         holdAgainst(c.claim, facts_, c.claim.about.value_or(number));
-        doubtContradiction(sentence, c.claim, c.claim.about.value_or(number));
+        doubtVerdict(sentence, c.claim, c.claim.about.value_or(number));
         if (c.claim.verdict != Verdict::Differs || nothing <= kLikelyNothing) out.push_back(std::move(c.claim));
     }
     return out;
 }
 
-void ClaimReader::doubtContradiction(std::string_view sentence, Claim& claim, int corner) const {
+void ClaimReader::doubtVerdict(std::string_view sentence, Claim& claim, int corner) const {
+    const auto otherCase = [&] { return scales_->weigh(caseAround(sentence, claim.from, claim.to)).otherCase; };
+    const auto isOther = [&] {
+        claim.alsoAs.push_back(claim.stance), claim.stance = Stance::Other;
+        holdAgainst(claim, facts_, corner);
+    };
+    if (claim.verdict == Verdict::Agrees && otherCase() > kSurelyOther) return isOther();
     if (claim.verdict != Verdict::Differs) return;
+    const auto agreesAs = [&](Stance stance) {
+        auto other = claim;
+        other.stance = stance, other.alsoAs = {claim.stance};
+        holdAgainst(other, facts_, corner);
+        const bool agrees = other.verdict == Verdict::Agrees;
+        if (agrees) claim = std::move(other);
+        return agrees;
+    };
+    // "Late apex" may be told to somebody, or tell what was; "there's room to brake at the post" is advice in words
+    // that nobody listed.
+    if (claim.adviceGuessed && agreesAs(Stance::Driven)) return;
+    if (claim.stance == Stance::Driven && scales_->weigh(partAround(sentence, claim)).advises > kLikelyAdvice &&
+        agreesAs(Stance::Advised))
+        return;
     if (claim.factGuessed)
         for (const auto* speed : {"entry_speed_kmh", "exit_speed_kmh"}) {
             auto other = claim;
@@ -75,9 +95,7 @@ void ClaimReader::doubtContradiction(std::string_view sentence, Claim& claim, in
             holdAgainst(other, facts_, corner);
             if (other.verdict == Verdict::Agrees) return void(claim = std::move(other));
         }
-    if (scales_->weigh(caseAround(sentence, claim.from, claim.to)).otherCase <= kLikelyOther) return;
-    claim.alsoAs.push_back(claim.stance), claim.stance = Stance::Other;
-    holdAgainst(claim, facts_, corner);
+    if (otherCase() > kLikelyOther) isOther();
 }
 
 std::vector<std::vector<Claim>> ClaimReader::readEach(const std::vector<std::string_view>& sentences,

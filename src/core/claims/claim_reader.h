@@ -24,8 +24,9 @@ class ClaimReader {
   private:
     /// Spans in bytes of the plain sentence.
     std::vector<Claim> readSentence(std::string_view sentence, int corner) const;
-    /// A contradiction is none where the words may mean another speed, or are most likely of another car or day.
-    void doubtContradiction(std::string_view sentence, Claim& claim, int corner) const;
+    /// A contradiction is none where the words may tell what was driven or what to do, may mean another speed, or are
+    /// likely of another car or day. What agrees is of nobody's lap where the words most surely are another's.
+    void doubtVerdict(std::string_view sentence, Claim& claim, int corner) const;
     std::vector<std::vector<Claim>> readEach(const std::vector<std::string_view>& sentences, int corner) const;
 
     std::unique_ptr<const Grammar> grammar_;
@@ -40,9 +41,13 @@ void holdAgainst(Claim& claim, const ClaimFacts& facts, int corner);
 void holdAgainst(Claim& claim, const ClaimFacts& facts, int corner, double atM);
 
 /// The reference of a corner that a text means: by its name, by "50" for the 50 board, or by "second board". Null:
-/// none.
+/// none. By a part of its name too, where no other has it.
 /// Of several of one name the one nearest to `nearM`, the place that is spoken of; unknown: the first.
 const ClaimReference* referenceMeant(const ClaimCorner& corner, std::string_view plainName,
                                      std::optional<double> nearM = {});
+
+/// By what else one calls a thing of a plain name: "timing hut" and "hut" for "old timing hut", "chevron" for "chevron
+/// board"; not by how it looks alone.
+std::vector<std::string> shortNames(std::string_view plainName);
 
 } // namespace hl

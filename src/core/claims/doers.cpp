@@ -13,14 +13,17 @@ constexpr std::string_view kBegins[] = {
 
 /// What one does about a corner, or is.
 constexpr std::string_view kDoes[] = {
-    "brake",  "brakes", "braked",  "turn",  "turns",   "turned",  "lift",   "lifts",   "lifted", "use",
-    "uses",   "used",   "take",    "takes", "took",    "go",      "goes",   "went",    "want",   "wants",
-    "wanted", "like",   "likes",   "need",  "needs",   "needed",  "stay",   "stays",   "stayed", "come",
-    "comes",  "came",   "run",     "runs",  "ran",     "hit",     "hits",   "pull",    "pulls",  "pulled",
-    "stop",   "stops",  "stopped", "do",    "does",    "did",     "prefer", "prefers", "get",    "gets",
-    "got",    "hold",   "holds",   "held",  "carry",   "carries", "is",     "are",     "was",    "were",
-    "has",    "have",   "had",     "can",   "will",    "would",   "says",   "say",     "claims", "swear",
-    "swears", "clip",   "clips",   "touch", "touches", "keep",    "keeps",  "kept"};
+    "brake",   "brakes", "braked", "turn",    "turns",   "turned", "lift",   "lifts",  "lifted",  "use",     "uses",
+    "used",    "take",   "takes",  "took",    "go",      "goes",   "went",   "want",   "wants",   "wanted",  "like",
+    "likes",   "need",   "needs",  "needed",  "stay",    "stays",  "stayed", "come",   "comes",   "came",    "run",
+    "runs",    "ran",    "hit",    "hits",    "pull",    "pulls",  "pulled", "stop",   "stops",   "stopped", "do",
+    "does",    "did",    "prefer", "prefers", "get",     "gets",   "got",    "hold",   "holds",   "held",    "carry",
+    "carries", "is",     "are",    "was",     "were",    "has",    "have",   "had",    "can",     "will",    "would",
+    "says",    "say",    "claims", "swear",   "swears",  "clip",   "clips",  "touch",  "touches", "keep",    "keeps",
+    "kept",    "ease",   "eases",  "eased",   "slow",    "slows",  "slowed", "press",  "presses", "pressed", "brush",
+    "brushed", "trail",  "trails", "trailed", "drives",  "drove",  "just",   "always", "never",   "could",   "might",
+    "still",   "finds",  "found",  "picks",   "picked",  "dives",  "dived",  "rides",  "rode",    "leaves",  "left",
+    "makes",   "made",   "apexes", "coasts",  "coasted", "shifts", "changes"};
 
 /// Behind the noun, before what it does: "the man in the blue car".
 constexpr std::string_view kAside[] = {"in",  "with",   "on",     "of",    "from", "at",

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/claims/grammar.h"
 
+#include "core/claims/claim_reader.h"
 #include "core/claims/lexicon.h"
 #include "core/claims/plain.h"
 
@@ -51,6 +52,7 @@ std::string thingPattern(const ClaimFacts& facts) {
         for (const auto& r : c.references) {
             const auto name = plainName(r.name);
             names.push_back(name);
+            for (auto& n : shortNames(name)) names.push_back(std::move(n));
             // "at the 50" for the 50 board.
             if (const auto digits = name.find_first_not_of("0123456789"); digits != 0 && digits != name.npos)
                 names.push_back(name.substr(0, digits));

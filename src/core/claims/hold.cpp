@@ -163,7 +163,9 @@ class Held {
         const double high = two            ? std::max(ref->atM, other->atM)
                             : c_.said.upTo ? ref->atM + *c_.said.upTo * unitM()
                                            : low;
-        const double tol = tolerance(c_.fact, kMetreTol);
+        // "Don't turn before the seam": right at it is not before it. What is denied must be met within.
+        const bool denied = c_.stance == Stance::Negated && c_.said.upTo;
+        const double tol = tolerance(c_.fact, kMetreTol) * (denied ? -1 : 1);
         const auto fits = [&](double at) { return at >= low - tol && at <= high + tol; };
         if (c_.fact == "shift_m") {
             if (corner_.facts.shifts.empty()) return Verdict::Unknown;
@@ -225,6 +227,8 @@ class Held {
             c_.measured = "it brakes";
         else if (f.flat == true)
             c_.measured = "flat";
+        if (advice_ && corner_.advice.flat == true && w != "flat")
+            return c_.byAdvice = true, c_.measured = "flat", of(w == "no_lift");
         if (w == "flat") {
             if (advice_ && corner_.advice.flat) return c_.byAdvice = true, of(*corner_.advice.flat);
             if (lifted || f.brakes == true) return Verdict::Differs;

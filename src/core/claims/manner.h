@@ -21,13 +21,17 @@ const Pattern& goesOnAsAdvice();  ///< What follows makes advice of a bare value
 const Pattern& description();     ///< Tells what is or was.
 const Pattern& youAre();          ///< "You're in sixth" tells what is; "you brake" tells what to do.
 const Pattern& looksAhead();      ///< stands before a bare value that is meant for the next lap
-const Pattern& iWouldSayDo();     ///< "I'd say brake at the board" is no doubt but advice
-const Pattern& youWantIt();       ///< "it's the late apex you want"
-const Pattern& iHaveTo();         ///< "I have to" is no advice.
-const Pattern& fixedPhrase();     ///< Conditions and comparisons that are none.
-const Pattern& asking();          ///< A question, though nobody wrote the mark.
-const Pattern& takesBack();       ///< Between two values: "third, sorry, fourth".
-const Pattern& iSaid();           ///< Before a value that a "but" takes back.
+const Pattern& theyAndI();     ///< "others brake at the tree, I brake behind it": one group holds what is between them
+const Pattern& myAdvice();     ///< "my advice would be to": no condition
+const Pattern& plansFor();     ///< what follows is for a lap to come: "next time: "
+const Pattern& adviceBehind(); ///< "brakes on at the post, please"; "eighty percent gets you the same"
+const Pattern& iWouldSayDo();  ///< "I'd say brake at the board" is no doubt but advice
+const Pattern& youWantIt();    ///< "it's the late apex you want"
+const Pattern& iHaveTo();      ///< "I have to" is no advice.
+const Pattern& fixedPhrase();  ///< Conditions and comparisons that are none.
+const Pattern& asking();       ///< A question, though nobody wrote the mark.
+const Pattern& takesBack();    ///< Between two values: "third, sorry, fourth".
+const Pattern& iSaid();        ///< Before a value that a "but" takes back.
 const Pattern& but();
 const Pattern& notSo(); ///< A sentence behind, no more than that it should not be so: "don't."
 

@@ -35,6 +35,9 @@ struct KindOfClaim {
 
 std::span<const KindOfClaim> englishClaims();
 
+/// The fact of a distance at which one comes off the throttle: the corner tells whether to brake or to lift.
+inline constexpr std::string_view kFootOff = "foot_off";
+
 // For rules.
 std::span<const std::string_view> ordinalWords();      ///< from first to eighth
 std::optional<int> ordinalOf(std::string_view word);   ///< "third"

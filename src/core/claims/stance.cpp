@@ -132,9 +132,11 @@ bool bareIsTold(const Claim& c, std::string_view before, std::string_view inside
 std::string caseAround(std::string_view s, std::size_t from, std::size_t to) {
     std::size_t start = 0, end = s.size();
     static constexpr std::string_view kOwnCase[] = {
-        " but ",          " otherwise ",    " today ",         " in the dry ",     " whereas ",     " here i ",
-        " i say ",        " i prefer ",     " mine ",          " my own ",         " these days ",  " nowadays ",
-        " went back to ", " and everyone ", " and everybody ", " and the others ", " and the rest "};
+        " but ",          " otherwise ",      " today ",         " in the dry ",
+        " whereas ",      " here i ",         " i say ",         " i prefer ",
+        " mine ",         " my own ",         " these days ",    " nowadays ",
+        " went back to ", " and everyone ",   " and everybody ", " and the others ",
+        " and the rest ", " because there's "};
     eachMark(s.substr(0, from), kOwnCase, [&](std::string_view, std::size_t at) {
         if (!s.substr(0, at).ends_with(" of")) start = std::max(start, at + 1);
     });
@@ -142,6 +144,15 @@ std::string caseAround(std::string_view s, std::size_t from, std::size_t to) {
     eachMark(s.substr(behindIt), kOwnCase, [&](std::string_view mark, std::size_t at) {
         if (s.substr(behindIt + at + mark.size(), 3) != "if ") end = std::min(end, behindIt + at);
     });
+    // "Others brake at the tree, I brake behind it."
+    if (re2::StringPiece comma, joins;
+        re2::RE2::PartialMatch({s.data(), s.size()}, manner::theyAndI().re(), &comma, &joins)) {
+        const auto at = static_cast<std::size_t>((comma.empty() ? joins : comma).data() - s.data());
+        if (at < from)
+            start = std::max(start, at + (comma.empty() ? joins : comma).size() - 1);
+        else
+            end = std::min(end, at);
+    }
     // "in the dry I lift, in the rain I brake"
     static const Pattern kOtherwise(
         R"( , (?:in the (?:rain|wet|damp)|when it's (?:wet|damp|raining)|on (?:a )?(?:wet|damp)[a-z ]*|with the wets)(?: on)? (?:i|i'd|we|you|he|it's|it is|brake|lift|use|take)\b)");
@@ -156,6 +167,7 @@ std::string caseAround(std::string_view s, std::size_t from, std::size_t to) {
     static const re2::RE2 kLength("\\bcar(?:'s)? (lengths?)");
     re2::RE2::GlobalReplace(&out, kLength, "\\1"); // "turn in a car length after" is about no other car
     re2::RE2::GlobalReplace(&out, manner::fixedPhrase().re(), " ");
+    re2::RE2::GlobalReplace(&out, manner::myAdvice().re(), " ");
     re2::RE2::GlobalReplace(&out, manner::whateverTheySay().re(), " ");
     return out;
 }
@@ -164,7 +176,7 @@ bool asks(std::string_view s) { return manner::asking().in(s); }
 
 void tellStance(std::string_view s, std::size_t from, std::size_t to, Claim& c) {
     const auto before = s.substr(0, from), after = s.substr(std::min(to, s.size())), inside = s.substr(from, to - from);
-    c.alsoAs.clear();
+    c.alsoAs.clear(), c.adviceGuessed = false;
     c.nearly = c.nearly || manner::about().in(before) || hasWord(after.substr(0, 14), {"ish"}) ||
                after.substr(0, 8).find("or so") != after.npos || after.substr(0, 16).find("near enough") != after.npos;
     const auto condition = caseAround(s, from, to);
@@ -195,19 +207,21 @@ void tellStance(std::string_view s, std::size_t from, std::size_t to, Claim& c) 
     if (const auto then = before.rfind(" next time");
         then != before.npos && !hasWord(before.substr(then), {"but", "today", "now", "i did"}))
         m.advised = true;
+    m.advised = m.advised || manner::plansFor().in(before) || manner::adviceBehind().in(after);
     const bool turns = hasWord(firstWord(inside), {"turn", "bear", "go", "steer", "sling", "throw"});
     if (m.hedged)
         c.stance = Stance::Hedged, c.alsoAs.push_back(m.advised ? Stance::Advised : Stance::Driven);
     else if (c.kind == ClaimKind::Direction && !turns)
         c.stance = Stance::Driven;
     else if (m.advised) {
-        c.stance = Stance::Advised;
+        c.stance = Stance::Advised, c.adviceGuessed = m.plain;
         if (m.plain || m.toYou) c.alsoAs.push_back(Stance::Driven);
     } else if (m.toYou || (!m.plain && manner::imperative().in(before))) // goes on with what one is told
-        c.stance = Stance::Advised, c.alsoAs.push_back(Stance::Driven);
+        c.stance = Stance::Advised, c.alsoAs.push_back(Stance::Driven), c.adviceGuessed = true;
     else {
         const bool told = !m.plain && bareIsTold(c, before, inside, after);
         c.stance = told ? Stance::Advised : Stance::Driven;
+        c.adviceGuessed = told;
         if (!m.plain) c.alsoAs.push_back(told ? Stance::Driven : Stance::Advised);
     }
     if (c.nearly && c.stance != Stance::Hedged) c.alsoAs.push_back(Stance::Hedged);

@@ -17,7 +17,7 @@ extern const std::string_view kLearnedWords; ///< en/learned_words.tsv
 namespace {
 
 struct Weight {
-    double nothing = 0, other = 0;
+    double nothing = 0, other = 0, advises = 0;
 };
 struct Weights {
     std::unordered_map<std::string_view, std::size_t> places;
@@ -35,13 +35,14 @@ Weights weightsOf(std::string_view table) {
         const auto line = table.substr(0, end);
         table.remove_prefix(std::min(end + 1, table.size()));
         if (line.starts_with('#')) continue;
-        const auto one = line.find('\t'), two = line.find('\t', one + 1);
-        if (one == line.npos || two == line.npos) continue;
-        int nothing = 0, other = 0;
+        const auto one = line.find('\t'), two = line.find('\t', one + 1), three = line.find('\t', two + 1);
+        if (one == line.npos || two == line.npos || three == line.npos) continue;
+        int nothing = 0, other = 0, advises = 0;
         std::from_chars(line.data() + one + 1, line.data() + two, nothing);
-        std::from_chars(line.data() + two + 1, line.data() + line.size(), other);
+        std::from_chars(line.data() + two + 1, line.data() + three, other);
+        std::from_chars(line.data() + three + 1, line.data() + line.size(), advises);
         out.places[line.substr(0, one)] = out.of.size();
-        out.of.push_back({nothing / 100.0, other / 100.0});
+        out.of.push_back({nothing / 100.0, other / 100.0, advises / 100.0});
     }
     return out;
 }
@@ -139,7 +140,7 @@ SentenceSense WordScales::weigh(std::string_view sentence) const {
     const auto& weights = learned();
     const auto always = weights.places.find(kAlways);
     constexpr double kNever = -std::numeric_limits<double>::infinity();
-    if (always == weights.places.end()) return {kNever, kNever};
+    if (always == weights.places.end()) return {kNever, kNever, kNever};
     std::vector<std::size_t> found{always->second};
     eachPiece(
         wordsOf(sentence), [&](std::string_view word) { return weights.places.find(word) != weights.places.end(); },
@@ -148,9 +149,11 @@ SentenceSense WordScales::weigh(std::string_view sentence) const {
         });
     std::sort(found.begin(), found.end());
     found.erase(std::unique(found.begin(), found.end()), found.end());
-    SentenceSense out{0, 0};
-    for (const auto place : found)
-        out.tellsNothing += weights.of[place].nothing, out.otherCase += weights.of[place].other;
+    SentenceSense out{0, 0, 0};
+    for (const auto place : found) {
+        const auto& w = weights.of[place];
+        out.tellsNothing += w.nothing, out.otherCase += w.other, out.advises += w.advises;
+    }
     return out;
 }
 

@@ -14,10 +14,11 @@
 
 namespace hl {
 
-/// Log-odds: above 0 it is likelier than not. Both are -inf where nothing was learned.
+/// Log-odds: above 0 it is likelier than not. All are -inf where nothing was learned.
 struct SentenceSense {
     double tellsNothing; ///< of the corner, whatever numbers and gears stand in it
     double otherCase;    ///< another car, driver, day or condition is spoken of
+    double advises;      ///< it tells what to do, of the two that are left: what to do and what was done
 };
 
 class WordScales {

@@ -32,7 +32,7 @@ constexpr ClaimRule kRules[] = {
      which},
     {R"(\b(?P<w>2|double|single|only one|just one) (?:clipping points?|clip(?:ping)?s?)\b)", which},
     {R"(\b(?P<w>early|late|later|earlier) (?:clipping point|clip)\b)", which},
-    {R"(\bapex(?:es|ed|ing)?(?: :| come| sits| lies| stands| falls| to you| to us| isn't| is not| wasn't| a| an| that's| not| it| is| comes| was| point| quite| very| too| rather| a bit| a little| a touch| here| the| in| on| around| about| roughly| somewhere| that| this| corner| right| bang| far| really| nice and| nicely| so| pretty| quite a bit| much| belongs| ought to be| should be| wants to be| on this lap| this time| , nice and| , quite| , very| ,)* (?P<span>(?P<w>early|late|middle|double|earlier|later|deep))\b)",
+    {R"(\bapex(?:es|ed|ing)?(?: :| come| sits| lies| stands| falls| to you| to us| isn't| is not| wasn't| a| an| that's| not| it| is| comes| was| ends up| ended up| turned out| point| quite| very| too| rather| a bit| a little| a touch| here| the| in| on| around| about| roughly| somewhere| that| this| corner| right| bang| far| really| nice and| nicely| so| pretty| quite a bit| much| belongs| ought to be| should be| wants to be| on this lap| this time| , nice and| , quite| , very| ,)* (?P<span>(?P<w>early|late|middle|double|earlier|later|deep))\b)",
      [](Find& f, Claim& c) {
          if (hasWord(f.inside(), {"middle"}) && firstWord(f.after()) == "finger") return false;
          return which(f, c);
@@ -41,6 +41,8 @@ constexpr ClaimRule kRules[] = {
      which},
     {R"(\b(?:clip|clipping point)(?: comes| is| was)? (?P<span>(?P<w>early|late|later))\b)", which},
     {R"(\b(?P<w>delay|delaying) the apex\b)", which},
+    {R"(\b(?:it|yours|mine|that) (?:should|ought to|needs to|wants to|has to|could) be (?P<span>(?P<w>early|late|earlier|later))(?: ,| \.| !| ?$))",
+     ofTheApex},
     {R"(\b(?:was|am|i'm|is|he's|you're|got|went) (?:a bit |a little |too |very )?(?P<span>(?P<w>early|late) (?:on|to|for) the apex)\b)",
      which},
     {R"(\b(?:take|took|taking|takes|clip|clips|clipped|clipping|hit|hits|hitting|touch|reach|get|gets|got) (?:it|this(?: one)?|the apex|the inside|the kerb|the inside kerb)(?: too| very| quite| a bit| really| a little| just)* (?P<span>(?P<w>early|late|later|earlier))\b)",

@@ -63,7 +63,7 @@ constexpr ClaimRule kRules[] = {
      against},
     {R"(\b(?P<op>higher|lower|slower|faster|quicker|harder|softer|heavier|lighter)(?: [a-z]+){4,6}? than (?:in |at |for |through )?(?:the )?(?P<corner>@CORNER)\b)",
      against},
-    {R"(\b(?:the )?(?P<op>slowest|fastest|lowest|highest|hardest|heaviest|lightest|gentlest|softest|quickest|most|least) (?:minimum |brake )?(?P<of>corner|turn|gear|braking|stop|bend|brake|brakes|brake pressure|pressure|point|speed|part|place|bit|spot)(?: [a-z]+){0,5}? (?:of the (?:lot|[2-9]|bunch)|lap|track|circuit|place|ring|course|all|anywhere|lot)\b)",
+    {R"(\b(?:the )?(?P<op>slowest|fastest|lowest|highest|hardest|heaviest|lightest|gentlest|softest|quickest|most|least) (?:minimum |brake )?(?P<of>corner|turn|gear|braking|stop|bend|brake|brakes|brake pressure|pressure|point|speed|part|place|bit|spot|thing)(?: [a-z]+){0,5}? (?:of the (?:lot|[2-9]|bunch)|lap|track|circuit|place|ring|course|all|anywhere|lot)\b)",
      most},
     {R"(\b(?P<op>more|less|harder|slower|faster|quicker|lower|higher|softer)(?P<rest>(?: [a-z]+){0,3}?) than (?:both (?:of )?the others|the other (?:2|3)|all the others|the others|the rest|anywhere|anything else|everything else|everywhere else|any other|every other|all the other|at any other|in any other)\b(?: [a-z]+){0,5}?)",
      [](Find& f, Claim& c) {

@@ -45,8 +45,9 @@ constexpr ClaimRule kRules[] = {
     {R"(\b(?P<w>left|right) hander\b|\b(?P<w2>left|right) hand(?:ed)?\b|\b(?P<w3>left|right)hander\b)",
      [](Find& f, Claim& c) {
          const auto behind = firstWord(f.after());
-         for (const auto w : {"kerb", "kerbs", "side", "edge", "wheels", "wheel", "wall", "tyres", "mirror", "line",
-                              "board", "front", "pedal", "lane", "man", "drive", "does", "work", "works"})
+         for (const auto w :
+              {"kerb",  "kerbs", "side", "edge", "wheels", "wheel", "wall",  "tyres", "mirror", "line", "board",
+               "front", "pedal", "lane", "man",  "down",   "up",    "drive", "does",  "work",   "works"})
              if (behind == w) return false;
          c.said.word = sideOf(f);
          static const Pattern kLimbs(

@@ -125,6 +125,7 @@ bool place(Find& f, Claim& c) {
     const bool before = hasWord(prep, {"before", "short", "ahead", "front"}),
                after = hasWord(prep, {"after", "past", "beyond"}) && !hasWord(prep, {"when", "as", "once", "brushing"});
     const auto n = f.group("n");
+    c.nearly = c.nearly || hasWord(f.inside(), {"odd"}); // "twenty-odd metres"
     const auto thing = f.group("thing");
     c.said.ref = std::string(thing);
     c.unit = unitOf(f.group("unit"));
@@ -165,165 +166,186 @@ bool from(Find& f, Claim& c, double way) {
     return true;
 }
 
-constexpr ClaimRule kRules[] = {
-    {R"(\b(?:(?P<n>@N|half a|a couple of|a|one) (?P<unit>metres?|m|yards?|feet|ft|foot|car lengths?|cars? lengths?|car's lengths?|cars' lengths?|cars?|lengths?) )(?:just |or so )?(?P<prep>before|after|past|beyond|short of|ahead of|in front of) (?:the |that |a |this )?(?P<thing>@THING)\b)",
-     place},
-    {R"(\b(?:(?:just|only just|right|dead|well|way|long|shortly|slightly|immediately|straight|a little|a bit|a touch|exactly|bang|spot) )?(?P<prep>before|after|past|beyond|short of|ahead of|in front of|at|by|on|over|opposite|beside|abreast of|in line with|level with|near|close to|alongside|from|until|till|next to|with|as you pass|as you come to|as i pass|as we pass|as you reach|as you get to|when you pass|when you reach|when i reach|when you get to|when you see|once you reach|once you get to|once you pass|the moment you pass) (?:the |that |a |this )?(?P<thing>@THING)\b)",
-     [](Find& f, Claim& c) {
-         const auto prep = f.group("prep");
-         const auto clause = clauseAround(f.sentence, f.from, f.to);
-         const auto words = f.sentence.substr(clause.from, f.from - clause.from);
-         const bool brakes = hasWord(words, {"nose", "steer", "steering", "brake", "braking", "brakes", "braked",
-                                             "turn", "turning", "lift", "power", "throttle", "apex"});
-         if (prep == "with" && f.after().find(" beside") != 0 && f.after().find(" alongside") != 0 &&
-             f.after().find("beside") != 0 && f.after().find("alongside") != 0 &&
-             !(brakes && f.after().find_first_not_of(" .,!") == std::string_view::npos))
-             return false;
-         if (prep == "on" && f.group("thing").ends_with("tyres")) return false;
-         static const Pattern kHidden(
-             R"(\b(?:hidden|made|built|known|blocked|covered|spoiled|shaded|marked|named|[a-z]+owed|protected|owned) $)");
-         if (prep == "by" && kHidden.in(f.before())) return false; // "the apex is hidden by the barn"
-         if ((prep == "next to" || prep == "near" || prep == "close to") && !brakes) return false;
-         if (prep == "near" || prep == "close to") c.nearly = true;
-         // "when you see the board, get ready": nothing is done there
-         if (prep == "when you see" && !brakes &&
-             !hasWord(f.after(), {"brake", "brakes", "braking", "turn", "lift", "hit", "squeeze", "stop", "go", "press",
-                                  "power", "throttle", "steer"}))
-             return false;
-         // "until the wall before you brake", "leave the braking until"; not "flat until the wall"
-         if (prep == "until" || prep == "till") {
-             const bool waits = hasWord(f.sentence, {"wait", "waits", "waited", "waiting", "stay", "stayed", "stays",
-                                                     "leave", "leaves", "left", "hold", "holds", "delay", "save",
-                                                     "don't", "not", "no", "never"});
-             if (!waits || !hasWord(f.sentence, {"brake", "braking", "brakes", "turn", "turning", "lift"}))
-                 return false;
-         }
-         if (prep == "from" && !hasWord(words, {"brake", "braking", "brakes"})) return false;
-         if ((prep == "over" || prep == "opposite" || prep == "beside") && !brakes) return false;
-         if (f.inside().starts_with("spot ")) f.from += 5;
-         return place(f, c);
-     }},
-    {R"(\b(?P<way>past|beyond|after|before|short of|ahead of) (?:the |that )?(?P<thing>@THING)(?: ,)? by (?:about |around |some )?(?P<n>@N) (?P<unit>metres?|m|yards?|feet|ft|car lengths?)\b)",
-     [](Find& f, Claim& c) {
-         return from(f, c, hasWord(f.group("way"), {"before", "short", "ahead"}) ? -1 : 1);
-     }},
-    {R"(\b(?:the |that )?(?P<thing>@THING) (?:plus|and|\+) (?P<n>@N)(?: (?P<unit>metres?|m|yards?|feet|ft|car lengths?))?\b)",
-     [](Find& f, Claim& c) { return from(f, c, 1); }},
-    {R"(\b(?:the |that )?(?P<thing>@THING) (?:minus|less) (?P<n>@N)(?: (?P<unit>metres?|m|yards?|feet|ft|car lengths?))?\b)",
-     [](Find& f, Claim& c) { return from(f, c, -1); }},
-    {R"(\b(?P<n>@N) (?P<way>before|after|past|short of) (?:the |that )?(?P<thing>@THING)\b)",
-     [](Find& f, Claim& c) { // "brake 30 before the 50"
-         constexpr double kFar = 200;
-         static const Pattern kAlone(R"(^ ?$)"),
-             kForMe(R"(^ ?,? ?(?:for me|for us|that's (?:me|us|it|my)|is my|and i'm)\b)");
-         const bool alone = kAlone.in(f.before()) && kForMe.in(f.after());
-         if (figureOf(f.group("n")).value_or(kFar) >= kFar || counts(f) ||
-             (!alone && !hasWord(f.before(), {"brake", "braking", "brakes", "turn", "lift", "marker"})))
-             return false;
-         return from(f, c, hasWord(f.group("way"), {"before", "short"}) ? -1 : 1);
-     }},
-    {R"(\b(?:brake|brakes|braking|braked) at (?P<span>(?:a |the )?(?P<n>@N) (?:metres?|m|yards?))(?: ,| \.| !| and| ?$))",
-     [](Find& f, Claim& c) { // by the board of that name, where there is one
-         constexpr double kFarthest = 400;
-         if (figureOf(f.group("n")).value_or(kFarthest) >= kFarthest) return false;
-         c.said.ref = std::string(f.group("n")) + " board", c.said.number = 0, c.unit = "m", c.fact = "brake_onset_m";
-         return true;
-     }},
-    {R"(\b(?:wheels?|car|nose|you|i|we|he) (?:pass|passes|reach|reaches|passed|reached) (?:the |that )?(?P<thing>@THING)\b)",
-     [](Find& f, Claim& c) {
-         if (!hasWord(f.sentence, {"brake", "brakes", "braking", "turn", "lift"})) return false;
-         return from(f, c, 0);
-     }},
-    {R"(\bwhere (?:the |that )?(?P<thing>@THING) (?:is|stands|sits)(?: ,| \.| !| ?$))",
-     [](Find& f, Claim& c) {
-         if (!hasWord(f.before(), {"brake", "brakes", "braking", "turn", "lift"})) return false;
-         return from(f, c, 0);
-     }},
-    {R"((?:^ ?|, |and |but |then |just )(?:(?:leave|save|keep|delay) (?:it|the braking|the brakes|your braking|that)|(?:you|i|we|they) (?:could|can|should|may) (?:go|wait|stretch it|hold on)|(?:you've|i've|we've|you have|we have)(?: got)?) (?:to|till|until|for) (?P<span>(?:the |that )?(?P<thing>@THING))(?: ,| \.| and| !|;| next time| next lap| ?$))",
-     brakingThere},
-    {R"((?:^ ?|, |and |but |because |so )(?P<span>(?:the |that )?(?P<thing>@THING)) (?:would do|will do|would be (?:enough|plenty|fine|soon enough|early enough)|is (?:enough|plenty|soon enough|early enough))(?: ,| \.| and| !|;| ?$))",
-     brakingThere},
-    {R"(\b(?:use|take|have) (?P<span>(?:the |that )?(?P<thing>@THING)) (?:as|for) (?:your|a|the|my) brak(?:e|ing) (?:marker|point|reference)\b)",
-     brakingThere},
-    {R"(\b(?P<thing>@THING) is (?:where|when) (?:i|we|you|he|the) (?:start |begin |hit |get on |go for )?(?:to |the )*(?P<what>brakes?|braking|turn|turning|lift|lifting)\b)",
-     [](Find& f, Claim& c) {
-         const auto what = f.group("what");
-         c.fact = what.starts_with("brak") ? "brake_onset_m" : what.starts_with("turn") ? "turn_in_m" : "lift_start_m";
-         c.said.ref = std::string(f.group("thing")), c.said.number = 0, c.unit = "m";
-         return true;
-     }},
-    {R"((?:^ ?|[,.] )(?:turn-in|turn in)(?: point| mark(?:er)?)?(?: is| was| :) (?P<span>(?:at )?(?:the |that |a )?(?P<thing>@THING))(?: ,| \.| and| !|;| ?$))",
-     [](Find& f, Claim& c) {
-         return c.fact = "turn_in_m", c.said.ref = std::string(f.group("thing")), c.said.number = 0, c.unit = "m", true;
-     }},
-    {R"(\b(?P<n>@N) (?P<unit>metres?|m|yards?|feet|ft|car lengths?) (?:late|later|further|further on|deeper|on)(?: ,)? (?:than|past|beyond|after|from|of) (?:the |that )?(?P<thing>@THING)\b)",
-     [](Find& f, Claim& c) { return from(f, c, 1); }},
-    {R"(\b(?P<n>@N) (?P<unit>metres?|m|yards?|feet|ft|car lengths?) (?:early|earlier|sooner)(?: ,)? (?:than|before|of) (?:the |that )?(?P<thing>@THING)\b)",
-     [](Find& f, Claim& c) { return from(f, c, -1); }},
-    {R"(\b(?:as|when|once|the moment|just as) (?:the |that )?(?P<thing>@THING) (?:goes by|passes|comes by|flashes by|flashes past|goes past|comes up|is beside you|is alongside|is next to you|is level|disappears|draws level|is level with you)\b)",
-     [](Find& f, Claim& c) { return from(f, c, 0); }},
-    {R"(\bat the (?P<ord>first|second|third|last) of the (?P<thing>(?:[a-z]+ )?(?:boards|posts|cones|markers|trees|lamp posts|poplars))\b)",
-     [](Find& f, Claim& c) {
-         c.fact = eventAround(f);
-         if (c.fact.empty()) return false;
-         c.said.ref =
-             std::string(f.group("ord")) + " " + std::string(f.group("thing").substr(0, f.group("thing").size() - 1));
-         return c.said.number = 0, c.unit = "m", true;
-     }},
-    {R"(\bat the (?P<thing>board|sign|marker) (?:that says|with|marked|reading|saying) (?:a |the )?(?P<n>@N)\b)",
-     [](Find& f, Claim& c) {
-         c.fact = eventAround(f);
-         if (c.fact.empty()) return false;
-         c.said.ref = std::string(f.group("n")) + " " + std::string(f.group("thing"));
-         return c.said.number = 0, c.unit = "m", true;
-     }},
-    {R"((?:\bbrak(?:e|es|ing)(?: (?:point|marker|mark|reference|spot))?|\b(?:my|your|the|our) marker|^ ?marker)(?: here| for this| for me| for the brakes?)?(?: is| was|'s|:| :) (?P<span>(?:the |that |a )?(?P<thing>@THING))\b)",
-     [](Find& f, Claim& c) {
-         if (f.after().find(" plus") == 0 || f.after().find("plus") == 0 || f.after().find("minus") == 0) return false;
-         c.fact = "brake_onset_m", c.said.ref = std::string(f.group("thing")), c.said.number = 0, c.unit = "m";
-         return true;
-     }},
-    {R"((?:,|but) (?:not|instead of|rather than|never) (?:at |by )?(?:the |that )(?P<thing>@THING)\b)",
-     [](Find& f, Claim& c) {
-         if (!hasWord(f.before(), {"brake", "braking", "brakes", "turn", "lift"})) return false;
-         const auto at = f.inside().find("the ");
-         if (at == std::string_view::npos) return false;
-         f.from += at;
-         return from(f, c, 0);
-     }},
-    {R"(\b(?:leave|leaves|left|save|delay) (?:the|your|my|all your|all the) (?:braking|brakes|brake) (?P<span>to (?:the |that )?(?P<thing>@THING))\b)",
-     [](Find& f, Claim& c) {
-         return c.fact = "brake_onset_m", c.said.ref = std::string(f.group("thing")), c.said.number = 0, c.unit = "m",
-                true;
-     }},
-    {R"(^ ?(?P<span>(?:the )?(?P<thing>@THING)) , (?P<what>brake|turn|lift)\b)",
-     [](Find& f, Claim& c) {
-         const auto what = f.group("what");
-         c.fact = what == "brake" ? "brake_onset_m" : what == "turn" ? "turn_in_m" : "lift_start_m";
-         return c.said.ref = std::string(f.group("thing")), c.said.number = 0, c.unit = "m", true;
-     }},
-    {R"(\bwait(?:s|ed)? for (?P<span>(?:the |that )?(?P<thing>@THING))(?: ,)?(?: and| then| before you| to)+ (?P<what>brake|turn|lift)\b)",
-     [](Find& f, Claim& c) {
-         const auto what = f.group("what");
-         c.fact = what == "brake" ? "brake_onset_m" : what == "turn" ? "turn_in_m" : "lift_start_m";
-         return c.said.ref = std::string(f.group("thing")), c.said.number = 0, c.unit = "m", true;
-     }},
-    {R"(\bbetween (?:the )?(?P<thing>@THING) and (?:the )?(?P<other>@THING)\b)", between},
-    {R"(\bbetween (?:the )?(?P<one>first|second) and (?:the )?(?P<other>second|third) (?P<thing>lamp post|post|board|cone|tree|marker|poplar|gate|bridge|barrier)s?\b)",
-     [](Find& f, Claim& c) {
-         c.fact = eventAround(f);
-         const auto of = [&](const char* which) {
-             return std::string(f.group(which)) + ' ' + std::string(f.group("thing"));
-         };
-         return c.said.ref = of("one"), c.said.otherRef = of("other"), c.unit = "", !c.fact.empty();
-     }},
-    {R"(\bbetween (?:the )?(?:(?:2|two|both)(?: of the)? )?(?P<thing>boards|posts|lamp posts|cones|markers|trees|poplars|gates|bridges)\b)",
-     [](Find& f, Claim& c) {
-         c.fact = eventAround(f);
-         if (c.fact.empty()) return false;
-         const auto one = std::string(f.group("thing").substr(0, f.group("thing").size() - 1));
-         return c.said.ref = "first " + one, c.said.otherRef = "second " + one, c.unit = "", true;
-     }}};
+constexpr ClaimRule kRules
+    [] = {{R"(\b(?:(?P<n>@N|half a|a couple of|a|one) (?:odd )?(?P<unit>metres?|m|yards?|feet|ft|foot|car lengths?|cars? lengths?|car's lengths?|cars' lengths?|cars?|lengths?) )(?:just |or so )?(?P<prep>before|after|past|beyond|short of|ahead of|in front of) (?:the |that |a |this )?(?P<thing>@THING)\b)",
+           place},
+          {R"(\b(?:(?:just|only just|right|dead|well|way|long|shortly|slightly|immediately|straight|a little|a bit|a touch|exactly|bang|spot) )?(?P<prep>before|after|past|beyond|short of|ahead of|in front of|at|by|on|over|opposite|beside|abreast of|in line with|level with|near|close to|alongside|from|until|till|next to|with|as you pass|as you come to|as i pass|as we pass|as you reach|as you get to|when you pass|when you reach|when i reach|when you get to|when you see|once you reach|once you get to|once you pass|the moment you pass) (?:the |that |a |this )?(?P<thing>@THING)\b)",
+           [](Find& f, Claim& c) {
+               const auto prep = f.group("prep");
+               const auto clause = clauseAround(f.sentence, f.from, f.to);
+               const auto words = f.sentence.substr(clause.from, f.from - clause.from);
+               const bool brakes = hasWord(words, {"nose", "steer", "steering", "brake", "braking", "brakes", "braked",
+                                                   "turn", "turning", "lift", "power", "throttle", "apex"});
+               if (prep == "with" && f.after().find(" beside") != 0 && f.after().find(" alongside") != 0 &&
+                   f.after().find("beside") != 0 && f.after().find("alongside") != 0 &&
+                   !(brakes && f.after().find_first_not_of(" .,!") == std::string_view::npos))
+                   return false;
+               if (prep == "on" && f.group("thing").ends_with("tyres")) return false;
+               static const Pattern kHidden(
+                   R"(\b(?:hidden|made|built|known|blocked|covered|spoiled|shaded|marked|named|[a-z]+owed|rear ended|ended|overtaken|passed|followed|held up|protected|owned) $)");
+               if (prep == "by" && kHidden.in(f.before())) return false; // "the apex is hidden by the barn"
+               if ((prep == "next to" || prep == "near" || prep == "close to") && !brakes) return false;
+               if (prep == "near" || prep == "close to") c.nearly = true;
+               // "when you see the board, get ready": nothing is done there
+               if (prep == "when you see" && !brakes &&
+                   !hasWord(f.after(), {"brake", "brakes", "braking", "turn", "lift", "hit", "squeeze", "stop", "go",
+                                        "press", "power", "throttle", "steer"}))
+                   return false;
+               // "until the wall before you brake", "leave the braking until"; not "flat until the wall"
+               if (prep == "until" || prep == "till") {
+                   const bool waits = hasWord(f.sentence, {"wait", "waits", "waited", "waiting", "stay", "stayed",
+                                                           "stays", "leave", "leaves", "left", "hold", "holds", "delay",
+                                                           "save", "don't", "not", "no", "never"});
+                   if (!waits || !hasWord(f.sentence, {"brake", "braking", "brakes", "turn", "turning", "lift"}))
+                       return false;
+               }
+               if (prep == "from" && !hasWord(words, {"brake", "braking", "brakes"})) return false;
+               if ((prep == "over" || prep == "opposite" || prep == "beside") && !brakes) return false;
+               if (f.inside().starts_with("spot ")) f.from += 5;
+               return place(f, c);
+           }},
+          {R"(\b(?P<way>past|beyond|after|before|short of|ahead of) (?:the |that )?(?P<thing>@THING)(?: ,)? by (?:about |around |some )?(?P<n>@N) (?P<unit>metres?|m|yards?|feet|ft|car lengths?)\b)",
+           [](Find& f, Claim& c) {
+               return from(f, c, hasWord(f.group("way"), {"before", "short", "ahead"}) ? -1 : 1);
+           }},
+          {R"(\b(?:the |that )?(?P<thing>@THING) (?:plus|and|\+) (?P<n>@N)(?: (?P<unit>metres?|m|yards?|feet|ft|car lengths?))?\b)",
+           [](Find& f, Claim& c) { return from(f, c, 1); }},
+          {R"(\b(?:the |that )?(?P<thing>@THING) (?:minus|less) (?P<n>@N)(?: (?P<unit>metres?|m|yards?|feet|ft|car lengths?))?\b)",
+           [](Find& f, Claim& c) { return from(f, c, -1); }},
+          {R"(\b(?P<n>@N) (?P<way>before|after|past|short of) (?:the |that )?(?P<thing>@THING)\b)",
+           [](Find& f, Claim& c) { // "brake 30 before the 50"
+               constexpr double kFar = 200;
+               static const Pattern kAlone(R"(^ ?$)"),
+                   kForMe(R"(^ ?,? ?(?:for me|for us|that's (?:me|us|it|my)|is my|and i'm)\b)");
+               const bool alone = kAlone.in(f.before()) && kForMe.in(f.after());
+               if (figureOf(f.group("n")).value_or(kFar) >= kFar || counts(f) ||
+                   (!alone && !hasWord(f.before(), {"brake", "braking", "brakes", "turn", "lift", "marker"})))
+                   return false;
+               return from(f, c, hasWord(f.group("way"), {"before", "short"}) ? -1 : 1);
+           }},
+          {R"(\b(?:brake|brakes|braking|braked) at (?P<span>(?:a |the )?(?P<n>@N) (?:metres?|m|yards?))(?: ,| \.| !| and| ?$))",
+           [](Find& f, Claim& c) { // by the board of that name, where there is one
+               constexpr double kFarthest = 400;
+               if (figureOf(f.group("n")).value_or(kFarthest) >= kFarthest) return false;
+               c.said.ref = std::string(f.group("n")) + " board", c.said.number = 0, c.unit = "m",
+               c.fact = "brake_onset_m";
+               return true;
+           }},
+          {R"(\b(?:wheels?|car|nose|you|i|we|he) (?:pass|passes|reach|reaches|passed|reached) (?:the |that )?(?P<thing>@THING)\b)",
+           [](Find& f, Claim& c) {
+               if (!hasWord(f.sentence, {"brake", "brakes", "braking", "turn", "lift"})) return false;
+               return from(f, c, 0);
+           }},
+          {R"(\bwhere (?:the |that )?(?P<thing>@THING) (?:is|stands|sits)(?: ,| \.| !| ?$))",
+           [](Find& f, Claim& c) {
+               if (!hasWord(f.before(), {"brake", "brakes", "braking", "turn", "lift"})) return false;
+               return from(f, c, 0);
+           }},
+          {R"((?:^ ?|, |and |but |then |just )(?:(?:leave|save|keep|delay) (?:it|the braking|the brakes|your braking|that)|(?:you|i|we|they) (?:could|can|should|may) (?:go|wait|stretch it|hold on)|(?:you've|i've|we've|you have|we have)(?: got)?) (?:to|till|until|for) (?P<span>(?:the |that )?(?P<thing>@THING))(?: ,| \.| and| !|;| next time| next lap| ?$))",
+           brakingThere},
+          {R"((?:^ ?|, |and |but |because |so )(?P<span>(?:the |that )?(?P<thing>@THING)) (?:would do|will do|would be (?:enough|plenty|fine|soon enough|early enough)|is (?:enough|plenty|soon enough|early enough))(?: ,| \.| and| !|;| ?$))",
+           brakingThere},
+          {R"(\b(?:use|take|have) (?P<span>(?:the |that )?(?P<thing>@THING)) (?:as|for) (?:your|a|the|my) brak(?:e|ing) (?:marker|point|reference)\b)",
+           brakingThere},
+          {R"(\b(?P<thing>@THING) is (?:where|when) (?:i|we|you|he|the) (?:start |begin |hit |get on |go for )?(?:to |the )*(?P<what>brakes?|braking|turn|turning|lift|lifting)\b)",
+           [](Find& f, Claim& c) {
+               const auto what = f.group("what");
+               c.fact = what.starts_with("brak")   ? "brake_onset_m"
+                        : what.starts_with("turn") ? "turn_in_m"
+                                                   : "lift_start_m";
+               c.said.ref = std::string(f.group("thing")), c.said.number = 0, c.unit = "m";
+               return true;
+           }},
+          {R"((?:^ ?|[,.] )(?:(?:your|my|the) )?(?:turn-in|turn in)(?: point| mark(?:er)?| reference)?(?: is| was| :) (?P<span>(?:at )?(?:the |that |a )?(?P<thing>@THING))(?: ,| \.| and| !|;| ?$))",
+           [](Find& f, Claim& c) {
+               return c.fact = "turn_in_m", c.said.ref = std::string(f.group("thing")), c.said.number = 0, c.unit = "m",
+                      true;
+           }},
+          {R"(\b(?P<n>@N) (?P<unit>metres?|m|yards?|feet|ft|car lengths?) (?:late|later|further|further on|deeper|on)(?: ,)? (?:than|past|beyond|after|from|of) (?:the |that )?(?P<thing>@THING)\b)",
+           [](Find& f, Claim& c) {
+               if (from(f, c, 1)) return true;
+               if (!hasWord(f.inside(), {"deeper", "later"})) return false;
+               c.fact = kFootOff, c.said.ref = std::string(f.group("thing")), c.unit = unitOf(f.group("unit"));
+               return c.said.number = figureOf(f.group("n")), c.said.number.has_value();
+           }},
+          {R"(\b(?P<n>@N) (?P<unit>metres?|m|yards?|feet|ft|car lengths?) (?:early|earlier|sooner)(?: ,)? (?:than|before|of) (?:the |that )?(?P<thing>@THING)\b)",
+           [](Find& f, Claim& c) { return from(f, c, -1); }},
+          {R"(\b(?:as|when|once|the moment|just as) (?:the |that )?(?P<thing>@THING) (?:goes by|passes|comes by|flashes by|flashes past|goes past|comes up|is beside you|is alongside|is next to you|is level|disappears|draws level|is level with you)\b)",
+           [](Find& f, Claim& c) { return from(f, c, 0); }},
+          {R"(\bat the (?P<ord>first|second|third|last) of the (?P<thing>(?:[a-z]+ )?(?:boards|posts|cones|markers|trees|lamp posts|poplars))\b)",
+           [](Find& f, Claim& c) {
+               c.fact = eventAround(f);
+               if (c.fact.empty()) return false;
+               c.said.ref = std::string(f.group("ord")) + " " +
+                            std::string(f.group("thing").substr(0, f.group("thing").size() - 1));
+               return c.said.number = 0, c.unit = "m", true;
+           }},
+          {R"(\bat the (?P<thing>board|sign|marker) (?:that says|with|marked|reading|saying) (?:a |the )?(?P<n>@N)\b)",
+           [](Find& f, Claim& c) {
+               c.fact = eventAround(f);
+               if (c.fact.empty()) return false;
+               c.said.ref = std::string(f.group("n")) + " " + std::string(f.group("thing"));
+               return c.said.number = 0, c.unit = "m", true;
+           }},
+          {R"((?:\bbrak(?:e|es|ing)(?: (?:point|marker|mark|reference|spot))?|\b(?:my|your|the|our) marker|^ ?marker)(?: here| for this| for me| for the brakes?)?(?: is| was|'s|:| :| should be| ought to be| could be| would be| has to be| must be| needs to be| moves to| becomes) (?P<span>(?:the |that |a )?(?P<thing>@THING))\b)",
+           [](Find& f, Claim& c) {
+               if (hasWord(f.after().substr(0, 12), {"metres", "m", "yards", "feet"})) return false; // how long it is
+               if (f.after().find(" plus") == 0 || f.after().find("plus") == 0 || f.after().find("minus") == 0)
+                   return false;
+               c.fact = "brake_onset_m", c.said.ref = std::string(f.group("thing")), c.said.number = 0, c.unit = "m";
+               return true;
+           }},
+          {R"((?:,|but) (?:not|instead of|rather than|never) (?:at |by )?(?:the |that )(?P<thing>@THING)\b)",
+           [](Find& f, Claim& c) {
+               if (!hasWord(f.before(), {"brake", "braking", "brakes", "turn", "lift"})) return false;
+               const auto at = f.inside().find("the ");
+               if (at == std::string_view::npos) return false;
+               f.from += at;
+               return from(f, c, 0);
+           }},
+          {R"(\b(?:leave|leaves|left|save|delay) (?:the|your|my|all your|all the) (?:braking|brakes|brake) (?P<span>to (?:the |that )?(?P<thing>@THING))\b)",
+           [](Find& f, Claim& c) {
+               return c.fact = "brake_onset_m", c.said.ref = std::string(f.group("thing")), c.said.number = 0,
+                      c.unit = "m", true;
+           }},
+          {R"(^ ?(?P<span>(?:the )?(?P<thing>@THING)) , (?P<what>brake|turn|lift)\b)",
+           [](Find& f, Claim& c) {
+               const auto what = f.group("what");
+               c.fact = what == "brake" ? "brake_onset_m" : what == "turn" ? "turn_in_m" : "lift_start_m";
+               return c.said.ref = std::string(f.group("thing")), c.said.number = 0, c.unit = "m", true;
+           }},
+          {R"(\bwait(?:s|ed)? for (?P<span>(?:the |that )?(?P<thing>@THING))(?: ,)?(?: and| then| before you| to)+ (?P<what>brake|turn|lift)\b)",
+           [](Find& f, Claim& c) {
+               const auto what = f.group("what");
+               c.fact = what == "brake" ? "brake_onset_m" : what == "turn" ? "turn_in_m" : "lift_start_m";
+               return c.said.ref = std::string(f.group("thing")), c.said.number = 0, c.unit = "m", true;
+           }},
+          {R"(\b(?:stay(?:s|ed)? (?:on it|flat|on the (?:power|throttle|gas))|hold(?:s|ing)? (?:it|on|flat)(?: flat| open)?|keep(?:s|ing)? (?:it in|it flat|it lit|your foot (?:in|down|on it))|commit|stretch it) (?P<span>(?:to|as far as|until|till|up to|right up to|all the way to) (?:the |that )?(?P<thing>@THING))(?: ,| \.| and| then| before| !|;| ?$))",
+           [](Find& f, Claim& c) { // the foot comes off there
+               if (!brakingThere(f, c)) return false;
+               return c.fact = kFootOff, f.group("thing").find("kerb") == std::string_view::npos;
+           }},
+          {R"((?:^ ?|, |and |but |so )(?P<span>(?:the |that )?(?P<thing>@THING)) (?:is|was) (?:your|my|the|our) (?:marker|brak(?:e|ing) (?:marker|point|reference))\b)",
+           brakingThere},
+          {R"(\b(?:i|we|he|she|you) (?:left|leave|leaves|held off|wait|waited) (?:it|the braking|the brakes?)? ?(?P<span>until (?:the |that )?(?P<thing>@THING))(?: ,| \.| and| !|;| ?$))",
+           brakingThere},
+          {R"(\bbetter off (?P<span>(?:at|by) (?:the |that )?(?P<thing>@THING))\b)", brakingThere},
+          {R"(\bbetween (?:the )?(?P<thing>@THING) and (?:the )?(?P<other>@THING)\b)", between},
+          {R"(\bbetween (?:the )?(?P<one>first|second) and (?:the )?(?P<other>second|third) (?P<thing>lamp post|post|board|cone|tree|marker|poplar|gate|bridge|barrier)s?\b)",
+           [](Find& f, Claim& c) {
+               c.fact = eventAround(f);
+               const auto of = [&](const char* which) {
+                   return std::string(f.group(which)) + ' ' + std::string(f.group("thing"));
+               };
+               return c.said.ref = of("one"), c.said.otherRef = of("other"), c.unit = "", !c.fact.empty();
+           }},
+          {R"(\bbetween (?:the )?(?:(?:2|two|both)(?: of the)? )?(?P<thing>boards|posts|lamp posts|cones|markers|trees|poplars|gates|bridges)\b)",
+           [](Find& f, Claim& c) {
+               c.fact = eventAround(f);
+               if (c.fact.empty()) return false;
+               const auto one = std::string(f.group("thing").substr(0, f.group("thing").size() - 1));
+               return c.said.ref = "first " + one, c.said.otherRef = "second " + one, c.unit = "", true;
+           }}};
 
 } // namespace
 

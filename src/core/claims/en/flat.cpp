@@ -27,13 +27,17 @@ bool flat(Find& f, Claim& c) {
         "towards", "until",    "till",    "of",       "off",    "between",  "along",  "down",  "up",     "you're",
         "which",   "or",       "they",    "she",      "he's",   "yes",      "what",   "don't", "does",   "did",
         "power",   "whatever", "however", "unless",   "once",   "where",    "also",   "like",  "chat",   "would",
-        "will",    "should",   "must",    "can",      "has",    "have",     "your",   "my",    "our",    "don't"};
+        "will",    "next",     "should",  "must",     "can",    "has",      "have",   "your",  "my",     "our",
+        "don't"};
     if (f.inside() == "flat" && !figureOf(behind) && !ordinalOf(behind) && !oneOf(behind, kBehind)) return false;
     if (f.after().find("as a ") < 2 || hasWord(lastWords(f.before(), 1), {"fell", "falls", "fall", "falling"}))
         return false;
     const auto before = lastWords(f.before(), 5);
     static const Pattern kLevel(R"(\b(?:car|chassis|kart|body|platform) (?:sits|stays|rides|keeps|is|remains) $)");
     if (f.inside() == "flat" && kLevel.in(f.before())) return false; // does not roll
+    static const Pattern kWouldBe(
+        R"(\b(?:heart|head|brain|gut|brochure|ego|nerve|courage|stopwatch|passenger|video) (?:says?|said|wants|screams|shouts|tells you) (?:it's )?$)");
+    if (kWouldBe.in(f.before())) return false; // it is not one who drives
     if (!hasWord(lastWords(f.before(), 2), {"it", "it's"}) &&
         hasWord(before, {"kerb", "kerbs", "ground", "surface", "track", "road", "tyre", "apron", "camber", "paddock",
                          "land", "field", "country", "battery", "phone", "beer", "sea"}))
@@ -61,7 +65,8 @@ bool flat(Find& f, Claim& c) {
     const auto ahead = f.after().substr(0, std::min<std::size_t>(40, f.after().find(" ,")));
     const bool always = ahead.find("from the first") < 3 || ahead.find("from the start") < 3 ||
                         ahead.find("from lap") < 3 || ahead.find("before you know") < 3;
-    if (!always && hasWord(lastWords(ahead, 12), kWhere)) return false;
+    static const Pattern kAgain(R"(^ ?again ?[.,!]?$)"); // as on the lap before
+    if (!always && !kAgain.in(ahead) && hasWord(lastWords(ahead, 12), kWhere)) return false;
     c.said.word = kFlat;
     return true;
 }
@@ -89,7 +94,7 @@ bool lift(Find& f, Claim& c) {
     const auto before = lastWords(f.before(), 1);
     if (hasWord(before, {"a"}) && f.after().find("to the ") < 2) return false; // to the grandstand
     if (hasWord(before, {"the", "chair", "ski", "fork", "face", "boot", "tail"}) &&
-        (!hasWord(f.after().substr(0, 20), {"is", "comes", "off", "starts", "begins", "ends"}) ||
+        (!hasWord(f.after().substr(0, 20), {"is", "comes", "off", "start", "starts", "begins", "ends"}) ||
          firstWord(f.after()) == "in"))
         return false;
     if (hasWord(firstWord(f.after()), {"the", "your", "a", "it", "my", "his", "her"}) &&
@@ -105,7 +110,9 @@ bool lift(Find& f, Claim& c) {
                   "and",      "lifts",  "big",    "small", "little",   "no",         "two",      "three",
                   "brother",  "sister", "father", "mate",  "one's",    "instructor", "teammate", "foot"}))
         return false; // "the fog lifts"
-    if (f.after().find("and drag") < 2) return false;
+    static const Pattern kWeather(
+        R"(\b(?:fog|mist|rain|clouds?|cloud|haze|ban|curfew|mood|spirits|trophy|weather) (?:has |had |finally |suddenly )?$)");
+    if (f.after().find("and drag") < 2 || kWeather.in(f.before())) return false;
     static const Pattern kIsSo(
         R"(^ ?is (?:[0-9.]|(?:a|an|the|small|big|short|long|at|before|after|just|early|late|only|about|gentle|tiny|slight|what|where|enough|not|quick|brief|minimal|all|done|over|half|right|here|there|by|between|from|to|on|in)\b))");
     if (before == "the " && f.after().find("is ") < 2 && !kIsSo.in(f.after())) return false; // "the lift is broken"
@@ -123,7 +130,9 @@ bool noLift(Find& f, Claim& c) {
 
 /// "A big lift costs half a second" tells of none that was made.
 bool priced(const Find& f) {
-    return hasWord(firstWord(f.after()), {"costs", "cost", "means", "loses", "will", "would", "unsettles"});
+    static const Pattern kDoes(R"(^ ?(?:will|would) do\b)");
+    return !kDoes.in(f.after()) &&
+           hasWord(firstWord(f.after()), {"costs", "cost", "means", "loses", "will", "would", "unsettles"});
 }
 
 bool bigLift(Find& f, Claim& c) { return c.said.word = kBig, !priced(f); }

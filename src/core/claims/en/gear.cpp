@@ -57,7 +57,7 @@ bool standsAlone(const Find& f) {
         f.after().find("in the class") < 2)
         return false;
     static const Pattern kOnePlaced(
-        R"(\b(?:i|we|he|she|you|they|who|brother|sister|team) (?:was|were|am|are|came|is|finished|ended|started|qualified) $)");
+        R"(\b(?:i|we|he|she|you|they|who|brother|sister|team) (?:was|were|am|are|came|is|finished|ended|started|qualified|(?:came|got|crossed the line) (?:home|in|back)(?: in)?) $)");
     if (kOnePlaced.in(f.before()) && behind != "gear") return false; // "I was fourth"
     if (!fits || f.before().ends_with("top gear's ") || f.before().ends_with("top gear is ")) return false;
     // "look here first"; "first, look": in English the commonest first is no gear.
@@ -100,6 +100,7 @@ bool down(Find& f, Claim& c) {
     if (f.inside().ends_with(" down") && hasWord(firstWord(f.after()), {"the", "on", "in"}) &&
         !kOnTheLever.in(f.after()))
         return false;
+    if (firstWord(f.after()) == "more") return false; // than whoever speaks
     const auto n = f.group("n");
     if (n == "a" && f.inside().ends_with(" down") && !hasWord(f.inside(), {"shift", "gear", "click"})) return false;
     c.said.down = n == "twice" ? 2 : n == "once" ? 1 : static_cast<int>(figureOf(n).value_or(1)); // "a single" is one

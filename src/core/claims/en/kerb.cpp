@@ -76,6 +76,16 @@ std::size_t nounFrom(std::string_view s, std::size_t from) {
     }
 }
 
+/// "I clip the inside kerb, half of it": what is told of it behind the kerb says more than the verb.
+std::optional<Heard> amountBehind(std::string_view s, std::size_t kerbEnd) {
+    static const re2::RE2 kAmount(
+        R"(^ ?, (?:but |only |just |about |nearly |and )*(half|all|every inch|every bit|the lot|none)(?: of it)?(?: ,| \.| !|;| then| and| ?$))");
+    re2::StringPiece rest(s.data() + kerbEnd, s.size() - kerbEnd), how;
+    if (!re2::RE2::PartialMatch(rest, kAmount, &how)) return std::nullopt;
+    const auto from = static_cast<std::size_t>(how.data() - s.data());
+    return Heard{how == "half" ? "half" : how == "none" ? "none" : "full", {from, from + how.size()}};
+}
+
 /// How much of it: the nearest word that says so within a few words, else that it is used at all.
 std::optional<Heard> useOf(std::string_view s, Stretch clause, Stretch noun) {
     constexpr std::size_t kNear = 30, kAtOnce = 1; // bytes
@@ -107,7 +117,7 @@ bool kerb(Find& f, Claim& c) {
     auto clause = clauseAround(s, f.from, f.to);
     const auto next = clauseBehind(s, clause);
     const auto words = s.substr(next.from, next.to - next.from);
-    const bool goesOn = hasWord(words, {"it"}) || words.starts_with(" only half") ||
+    const bool goesOn = hasWord(words, {"it"}) || words.starts_with(" only half") || words.starts_with(" just a ") ||
                         words.starts_with(" but only half") || words.starts_with(" just half") ||
                         words.starts_with(" the lot") || words.starts_with(" half the car") ||
                         words.starts_with(" every inch");
@@ -123,15 +133,17 @@ bool kerb(Find& f, Claim& c) {
         clause.from = other + 5;
     if (const auto other = s.find(" kerb", f.to); other != s.npos && other < clause.to)
         clause.to = nounFrom(s, other + 1);
+    static const Pattern kToUse(R"(^ ?(?:there )?(?:to use|to be used|to be had|for you|if you want)\b)");
     if (hasWord(s.substr(clause.from, f.from - clause.from),
                 {"look",      "looks",    "sat",        "stands",  "stood",  "painted",  "bird",
                  "fix",       "fixed",    "repair",     "rebuilt", "relaid", "replaced", "laid",
                  "there was", "there is", "there were", "lovely",  "nice",   "nasty",    "worse"}) ||
-        (s.substr(clause.from, f.from - clause.from).find(" there's ") != s.npos &&
+        (s.substr(clause.from, f.from - clause.from).find(" there's ") != s.npos && !kToUse.in(s.substr(f.to)) &&
          s.substr(clause.from, f.from - clause.from).find(" there's no ") == s.npos) ||
         s.substr(f.to).find("on the straight") < 2 || s.substr(f.to).find("is worth") < 2)
         return false;
-    const auto use = useOf(s, clause, noun);
+    auto use = useOf(s, clause, noun);
+    if (const auto amount = amountBehind(s, f.to); amount && (!use || use->means != "none")) use = amount;
     if (!use) return false;
     static const Pattern kIsAThing(
         R"(^ (?:is|are|was|were|has been|have been|got) (?:missing|gone|broken|damaged|cracked|crumbling|new|old|being|buried|full of|covered|under))");

@@ -54,7 +54,7 @@ const Pattern& otherCase() {
         R"((?:better|best|braver|good) (?:cars|drivers|people|pilots)|on an? (?:cooler|warmer|hotter|colder|wetter|)"
         R"(drier|quieter|busier) (?:day|track|lap|morning|evening)|(?:a|an|any) (?:[a-z]+ )?(?:car|prototype|touring )"
         R"(car|gt car|motorbike|kart|truck|single seater|hatchback|tourer|saloon|van) (?:would|will|can|could|needs?|)"
-        R"(takes?|is|does)|another (?:car|driver|day|class)|when(?:ever)? (?:it|the (?:wind|tyres?|track|grip|fuel|)"
+        R"(takes?|is|does|doesn't|won't|wouldn't|can't)|another (?:car|driver|day|class)|when(?:ever)? (?:it|the (?:wind|tyres?|track|grip|fuel|)"
         R"(sun|light|traffic|rubber|brakes?|road|engine|surface|air|tank|front|rear|car behind|car ahead)|there|)"
         R"(somebody|someone|others|they)(?:'s|'re)? (?:is|are|goes|go|gets|get|comes|come|has|have|starts?|busy|wet|)"
         R"(damp|dry|cold|hot|off)|when(?:ever)? it's (?:busy|crowded|quiet|late|green|new|old)|once (?:the (?:fuel|)"
@@ -85,7 +85,7 @@ const Pattern& otherCase() {
         R"(heats)(?: trim| pace)?|(?:on|during) (?:the|my|an?|your|our) (?:outlap|inlap|warmup|cooldown)|(?:on|during) (?:the|my|an?) (?:out|in|warm up|formation|sighting|cool down|)"
         R"(cooldown|qualifying|previous|other) lap|on lap (?:one|[0-9]+)|at night|at dusk|after dark|in the morning|)"
         R"(in winter|in summer|with a (?:[a-z]+ )?(?:tail|head|cross|following) ?wind|with (?:the|a) wind|a )"
-        R"(following wind|a tailwind|a headwind|in traffic|in a train|behind (?:another|a) (?:slower|car|kart)|with )"
+        R"(following wind|a tailwind|a headwind|(?:super|motor)?bikes|sidecars|karts|lorries|trucks|hatchbacks|prototypes|drivers|(?:everyone|everybody) [a-z]+s|(?:after|once|when|until) they(?:'ve| have)|came (?:out|off|back|home) (?:backwards|sideways|on (?:a|the) (?:trailer|truck|flatbed))|the (?:braver|better|best|keen|keener|worst|wiser) ones|in traffic|in a train|behind (?:another|a) (?:slower|car|kart)|with )"
         R"((?:someone|somebody) (?:ahead|in front|alongside)|(?:i|we|he|she|they|you|it|people|this|that|cars|)"
         R"(drivers) (?:always |also )?used to|back then|years ago|in the old days|(?:my|our|his|her) (?:co ?driver|)"
         R"(passenger|navigator|team ?mates?|trainer|brother|sister|father|mother|mum|grandmother|grandfather|grandad|)"
@@ -185,7 +185,7 @@ const Pattern& advice() {
         R"(love|is fine|is okay|is there to be (?:used|taken)|to (?:chase|aim for)|if i (?:were|was) you|you(?:'ve| have)(?: got)? (?:until|till)|you (?:could|can|may) (?:go|wait|hold on) (?:to|till|until)|you're (?:after|looking for)|got to [a-z]|gotta|you'd|the aim|(?:should|could|ought to) have|i'd (?:rather|stay|)"
         R"(use|take|go|be|brake|lift|turn|keep|hold|carry|try|want|leave|aim)|(?:this|it|this one|the corner|that) )"
         R"(wants|aim (?:for|to|at)|target|ideally|the idea|the plan is|allowed|it pays|would pay|worth (?:leaving|using|trying|braking|taking)|think of|recommend|suggest|)"
-        R"(tell you|my (?:advice|tip|suggestion|recommendation)|as i say|is plenty|will do|all you need|yours|ask for|go for|wait for|be patient|no less|no )"
+        R"(tell you|my (?:advice|tip|suggestion|recommendation)|as i say|is plenty|will do|all you need|yours|ask for|go for|wait for|be patient|(?:will|would) (?:pull|work|make it|be (?:fine|quicker|better|faster))|(?:what|that) (?:works|would work|will work)(?: best| better)?(?: here)? is|better off|you've got [a-z0-9%. ]+ available|as far as|no less|no )"
         R"(more)\b)");
     return kPattern;
 }
@@ -240,8 +240,34 @@ const Pattern& youAre() {
 
 const Pattern& looksAhead() {
     static const Pattern kPattern(
-        R"(\b(?:next (?:time|lap)|please|ideally|more brakes?|less brakes?|brake (?:harder|softer|more|less))[a-z ]*[:,]? *$|)"
+        R"(\b(?:next (?:time|lap)|please|ideally|(?:more|less|softer|harder) (?:brakes?|pedal|pressure|foot)|brake (?:harder|softer|more|less))[a-z ]*[:,]? *$|)"
         R"(\b(?:should|need|needs|aim|try|want|could|might|must|my (?:advice|tip|suggestion))[a-z ]*[,:] *$)");
+    return kPattern;
+}
+
+const Pattern& theyAndI() {
+    static const Pattern kPattern(
+        R"(^ ?(?:(?:the|most|some|all the|many|half the) )?(?:others|they|some|people|everyone|everybody|most|rest|he|she|)"
+        R"(you)\b[^,]*( , )(?:i|i'm|we|we're|me|us) |^ ?(?:my|our|the) [a-z ]+ (?:says|said|shouts|screams|wants|thinks|)"
+        R"(waves|prays|laughs|swears)\b[^,]*?( and )(?:i|i'm|we|we're) )");
+    return kPattern;
+}
+
+const Pattern& myAdvice() {
+    static const Pattern kPattern(
+        R"(\b(?:my|our) (?:own )?(?:advice|tip|suggestion|recommendation)[a-z ]{0,12} (?:would be|is|was)(?: to)?\b)");
+    return kPattern;
+}
+
+const Pattern& plansFor() {
+    static const Pattern kPattern(
+        R"((?:^ ?|[.;,] )(?:(?:a|the|my|your|our|for|for the) )*(?:better lap|next lap|next time|homework|target|plan|goal|to try|try this|do this|ideal lap|what you should do|what i'd do|what to do|what to try)[a-z ]{0,20} : )");
+    return kPattern;
+}
+
+const Pattern& adviceBehind() {
+    static const Pattern kPattern(
+        R"(^(?: [a-z]+){0,3} ?,? ?please\b|^ ?(?:would |will )?(?:gets?|saves?|buys?|gives?) (?:you|us)\b)");
     return kPattern;
 }
 
@@ -265,8 +291,8 @@ const Pattern& iHaveTo() {
 const Pattern& fixedPhrase() {
     static const Pattern kPattern(
         R"(\b(?:(?:right|best|fine|fits?|suits?|works?) for (?:most|many|all) (?:people|of us|drivers|cars)|)"
-        R"(if (?:you (?:copy|follow|do as) (?:me|i do)|you've (?:done|got) it right|you (?:do|get) it right|ever|pushed|pressed|(?:i|you) (?:had|have) to (?:choose|pick|guess|name|give|put)|i (?:had|have) to say|i (?:were|was) you|you ask me|you must know|you want to know|that|i remember|i recall|memory serves|you like|you will|anything|i'm honest|you look|)"
-        R"(you watch|you listen|i'm not mistaken|that helps)|(?:than|as) (?:both of |both |all |all of |any of )?the others|than (?:you'd|you would|you) (?:expect|think|want)|you (?:can|could|will|might) (?:hear|see|notice|feel))\b)");
+        R"(if (?:you (?:copy|follow|do as) (?:me|i do)|you've (?:done|got) it right|you (?:do|get) it right|ever|pushed|pressed|(?:i|you) (?:had|have) to (?:choose|pick|guess|name|give|put)|i (?:had|have) to say|i (?:were|was) you|you ask me|you must know|you want to know|that|i remember|i recall|memory serves|you like|you will|anything|i'm honest|you dare|you can|you want|you must|you look|)"
+        R"(you watch|you listen|i'm not mistaken|that helps)|(?:than|as) (?:both of |both |all |all of |any of )?the others|than (?:you'd|you would|you) (?:expect|think|want)|looks? (?:just )?like (?:my|your|his|her|an?|the) [a-z]+|unlike (?:the others|the rest|most|others|everyone|everybody|him|her|them)(?: else)?|(?:and )?see if (?:it|you|that)(?:'s| is)?|you (?:can|could|will|might) (?:hear|see|notice|feel))\b)");
     return kPattern;
 }
 

@@ -14,6 +14,7 @@ bool length(Find& f, Claim& c) {
                                      : "m";
     if (f.after().starts_with("/")) return false; // a speed
     const auto behind = firstWord(f.after());
+    if (hasWord(behind, {"board", "boards", "marker", "markers", "sign", "mark", "post"})) return false; // names it
     for (const auto w :
          {"before", "after",   "past",   "short",  "ahead", "beyond", "earlier", "later", "wide", "high", "of",
           "in",     "further", "deeper", "sooner", "too",   "off",    "away",    "from",  "more", "less"})
@@ -49,7 +50,8 @@ bool length(Find& f, Claim& c) {
              all.find("after you turn") != all.npos || all.find("after turn") != all.npos ||
              all.find("past the turn") != all.npos)
         c.fact = "trail_m";
-    else if ((has({"braking", "brake", "brakes", "stopped", "stop", "stopping", "slow", "slowed", "slowing"}) ||
+    else if ((has({"braking", "braking's", "brake", "brakes", "stopped", "stop", "stopping", "slow", "slowed",
+                   "slowing"}) ||
               (has({"pedal"}) && !has({"throttle", "power", "gas", "right"}))) &&
              measures)
         c.fact =

@@ -74,15 +74,15 @@ bool percent(Find& f, Claim& c, Pedal wanted) {
     if (pedal != wanted && !(pedal == Pedal::Nobody && wanted == Pedal::Brake)) return false;
     if (pedal == Pedal::Nobody) {
         static constexpr std::string_view kBehind[] = {
-            "",       ",",      ".",       ";",       "!",     ":",       ")",      "(",        "on",    "and",
-            "at",     "here",   "there",   "is",      "was",   "of",      "then",   "in",       "with",  "for",
-            "by",     "to",     "the",     "or",      "maybe", "but",     "peak",   "no",       "not",   "max",
-            "enough", "will",   "would",   "should",  "as",    "before",  "after",  "when",     "you",   "i",
-            "we",     "it",     "just",    "all",     "this",  "first",   "tops",   "at",       "that",  "late",
-            "early",  "down",   "two",     "from",    "until", "third",   "second", "fourth",   "fifth", "i'm",
-            "you're", "we're",  "it's",    "what",    "plus",  "does",    "seems",  "feels",    "gets",  "through",
-            "into",   "again",  "so",      "if",      "he",    "initial", "now",    "straight", "right", "left",
-            "he's",   "please", "minimum", "maximum", "only",  "because", "which",  "where"};
+            "",       ",",      ".",       ";",       "!",     ":",       ")",      "(",        "on",       "and",
+            "at",     "here",   "there",   "is",      "was",   "of",      "then",   "in",       "with",     "for",
+            "by",     "to",     "the",     "or",      "maybe", "but",     "peak",   "no",       "not",      "max",
+            "enough", "will",   "would",   "should",  "as",    "before",  "after",  "when",     "you",      "i",
+            "we",     "it",     "just",    "all",     "this",  "first",   "tops",   "at",       "that",     "late",
+            "early",  "down",   "two",     "from",    "until", "third",   "second", "fourth",   "fifth",    "i'm",
+            "you're", "we're",  "it's",    "what",    "plus",  "does",    "seems",  "feels",    "gets",     "through",
+            "into",   "again",  "so",      "if",      "he",    "initial", "now",    "straight", "right",    "left",
+            "he's",   "please", "minimum", "maximum", "only",  "because", "which",  "where",    "available"};
         const auto next = firstWord(f.after());
         if (!figureOf(next) && !oneOf(next, kBehind)) return false; // "a hundred percent cotton"
         c.fact = "either";                                          // the corner decides
@@ -146,12 +146,14 @@ bool barePressure(Find& f, Claim& c) {
                         f.sentence.find("brake less") != f.sentence.npos ||
                         f.sentence.find("brake more") != f.sentence.npos; // "than I do: ninety-five"
     static const Pattern kBrakeWas(R"(\bbrakes? (?:was|is|were|are|:) (?:at |up at |around |about )?$)");
-    const bool pressure = (harder && f.before().ends_with(" : ")) || kBrakeWas.in(f.before()) ||
-                          (hasWord(words, {"pressure", "pedal", "peak", "peaks", "peaking", "peaked", "trace"}) &&
-                           hasWord(words, {"brake", "brakes", "braking", "pressure", "pedal"}));
+    const bool pressure =
+        (harder && f.before().ends_with(" : ")) || kBrakeWas.in(f.before()) ||
+        (hasWord(words, {"pressure", "pressure's", "pedal", "peak's", "peak", "peaks", "peaking", "peaked", "trace"}) &&
+         hasWord(words, {"brake", "brakes", "braking", "pressure", "pressure's", "pedal"}));
     static const Pattern kUpTo(
         R"(\bbrak(?:e|es|ing|ed)\b.* (?:up|peaks?|peaking) (?:to|at) (?:about |around |nearly )?$)");
-    if (!onPedal && !pressure && !kUpTo.in(f.before())) return false;
+    static const Pattern kTrace(R"(\btrace (?:peaks?|peaked|tops out|reaches) (?:at |to )?(?:about |around )?$)");
+    if (!onPedal && !pressure && !kTrace.in(f.before()) && !kUpTo.in(f.before())) return false;
     c.said.number = n, c.unit = "pct";
     readBound(f, c.said);
     return true;
@@ -165,18 +167,24 @@ constexpr std::string_view kNotOther =
 constexpr std::string_view kShare =
     R"(\b(?P<share>half|(?:3|three) quarters?|a quarter|one quarter|quarter|(?:2|two) thirds|a third|one third|full|maximum|max|all|[5-9] tenths|[1-4] fifths)(?: of| on)?(?: the| a| your| my| that)? (?P<pedal>brakes?(?: pedal| pressure| force)?|brake force|braking pressure|braking|pedal|pressure|throttle|power)\b)";
 constexpr std::string_view kEverything =
-    R"(\b(?:everything(?: you've got| you have| i've got| i have| we've got| it has| there is)? on the (?:brakes?|pedal|brake pedal)|(?:bury|buries|burying|buried) the (?:brakes?|brake pedal)|as hard as (?:you|it|i|the car) (?:can|will go|dare) on the (?:brakes?|pedal)|brak(?:e|es|ing) (?:with|at) (?:full|maximum|all your) (?:force|pressure|power|effort)|brak(?:e|es|ing|ed) with everything (?:you've|he's|she's|i've|we've|it's|they've|there)(?: got| is)?|all the brakes?(?: pressure)?(?: you've got| you have| there is| it has)?)\b)";
+    R"(\b(?:everything(?: you've got| you have| i've got| i have| we've got| it has| there is)? on the (?:brakes?|pedal|brake pedal)|(?:bury|buries|burying|buried) the (?:brakes?|brake pedal)|as hard as (?:you|it|i|the car) (?:can|will go|dare) on the (?:brakes?|pedal)|brak(?:e|es|ing) (?:with|at) (?:full|maximum|all your) (?:force|pressure|power|effort)|brak(?:e|es|ing|ed) with everything(?: (?:you've|he's|she's|i've|we've|it's|they've|there)(?: got| is)?)?|(?:(?:hit|hits|on) the brakes?(?: pedal)?|(?:stood|stand|stands) on (?:it|the brakes?|the pedal)) with everything|all the brakes?(?: pressure)?(?: you've got| you have| there is| it has)?)\b)";
 
 constexpr ClaimRule kBrake[] = {
     {kPercent, [](Find& f, Claim& c) { return percent(f, c, Pedal::Brake); }},
     {kShare,
      [](Find& f, Claim& c) {
          const auto s = f.group("share");
+         if (s == "all" && hasWord(lastWords(f.before(), 1), {"they", "we", "you", "us", "them"})) return false;
          if (f.group("pedal") == "braking" && s != "full" && s != "maximum" && s != "max") return false;
          return share(f, c, Pedal::Brake);
      }},
     {kEverything, [](Find&, Claim& c) { return c.said.number = 100, c.unit = "pct", true; }},
     {kNotOther, [](Find& f, Claim& c) { return percent(f, c, Pedal::Brake); }},
+    {R"(\b(?:brakes?|braking|brake pedal|brake pressure)(?: (?:on|in|pressure))? (?:up |down |back )?to (?:about |around )?(?P<span>(?P<share>half|(?:3|three) quarters?|a quarter|(?:2|two) thirds|a third))(?: ,| \.| and| !| then| before| ?$))",
+     [](Find& f, Claim& c) { // "I squeeze the brake up to three quarters"
+         c.said.number = shareOf(f.group("share")), c.unit = "pct";
+         return readBound(f, c.said), true;
+     }},
     {R"(\b(?P<span>(?P<n>@N))(?: |$))", barePressure}};
 constexpr ClaimRule kThrottle[] = {
     {R"(\b(?P<span>(?P<n>@N)) on the (?:throttle|power)\b)",

@@ -22,7 +22,8 @@ constexpr Meaning kWhich[] = {
      "then hard on the brakes|then the brakes|then i brake|then brake|into it|into here|top|on entry|enter|enters|"
      "entering|come past|comes past|go past|goes past|pass|passes|passing|brakes go on|as the brakes go on|at the "
      "brakes|brakes at|brake at|braking at|braked at|here at|get here|got here|"
-     "when the brakes go on|hit the brakes|hits the brakes|hitting the brakes|as i brake|when i brake|as we brake"},
+     "when the brakes go on|get to the brakes|gets to the brakes|hit the brakes|hits the brakes|hitting the brakes|as "
+     "i brake|when i brake|as we brake"},
     {"none",
      "turn in|turn-in|turn in at|turns in at|turning in at|when i turn|when you turn|as i turn|as you turn|"
      "turn the wheel|back at|back up to|back to|at the line|over the line|start line|on the straight|down the straight|"
@@ -31,7 +32,7 @@ constexpr Meaning kWhich[] = {
 /// Words that make a bare figure a speed.
 constexpr Meaning kCues[] = {
     {"", "speed|minimum|slowest|min|lowest|bottom|apex|middle|carry|carrying|carries|carried|doing|do|does|did|"
-         "reach|reaching|arrive|arriving|arrives|come in|comes in|coming in|exit|out|out of|leave|leaving|"
+         "reach|reaching|pulling|pull|arrive|arriving|arrives|come in|comes in|coming in|exit|out|out of|leave|leaving|"
          "leaves|entry|entering|slow|slows|slow it|down to|falls to|fell to|before i brake|"
          "before you brake|trap|through at|slowed to|less than|crawl|keeping it at|keep it at|roll|rolls|"
          "rolling|hold it at|speedo|or better|fall below|falls below|below|drop under|under|in at|out at|"

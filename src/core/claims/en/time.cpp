@@ -112,6 +112,8 @@ constexpr ClaimRule kRules[] = {
          }
          if (firstWord(f.after()) == "of" && f.after().find("of coast") == std::string_view::npos)
              return false; // "of silence"
+         static const Pattern kToGo(R"(^ ?(?:to go(?: ,| \.| !| ?$)|(?:late|early|ago)\b))");
+         if (kToGo.in(f.after())) return false; // of a clock, not of the road
          if ((n == "a" || n == "one") && unit.find("sec") == 0 &&
              hasWord(lastWords(f.before(), 2), {"for", "give", "just", "take", "wait", "split"}))
              return false;
