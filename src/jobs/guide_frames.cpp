@@ -14,6 +14,7 @@ constexpr int kInsetWidth = 640; // px: twice what it fills of a 1280 wide frame
 Result<GuideFrames> GuideFrames::open(const Guide& guide, const Session& session, OutputSize size) {
     auto reader = VideoReader::open(session.video);
     if (!reader) return reader.error();
+    reader->fitInto({size.width, size.height}); // nothing is made between pictures larger than they are shown
     return GuideFrames(guide, session, size, std::move(*reader));
 }
 
@@ -26,8 +27,10 @@ GuideFrames::Walk* GuideFrames::walkOf(FilmId id) {
     if (on == films.end()) return &film_;
     auto [at, fresh] = others_.try_emplace(id);
     if (fresh)
-        if (auto reader = VideoReader::open(session_->filmFiles[static_cast<std::size_t>(on - films.begin())].file))
+        if (auto reader = VideoReader::open(session_->filmFiles[static_cast<std::size_t>(on - films.begin())].file)) {
+            reader->fitInto({size_.width, size_.height});
             at->second.emplace(Walk{SlowMotion(std::move(*reader)), {}, nullptr, {}});
+        }
     return at->second ? &*at->second : nullptr;
 }
 
@@ -35,8 +38,11 @@ std::shared_ptr<const YuvFrame> GuideFrames::pictureIn(Walk& w, FootageTime when
     if (w.last && when == w.when) return w.last; // it stands
     w.when = when;
     auto frame = w.film.at(when, slowed);
-    if (frame && (!w.last || frame->time != w.last->time))
-        w.last = std::make_shared<const YuvFrame>(fitted(std::move(*frame), size_)), w.inset = {};
+    if (frame && (!w.last || frame->time != w.last->time)) {
+        const bool fits = frame->width == size_.width && frame->height == size_.height;
+        w.last = fits ? frame : std::make_shared<const YuvFrame>(letterboxed(*frame, size_.width, size_.height));
+        w.inset = {};
+    }
     return w.last;
 }
 

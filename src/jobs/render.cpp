@@ -266,11 +266,6 @@ OutputSize outputSize(const VideoInfo& v, int wished) {
     return {width, (width * 9 / 16) & ~1};
 }
 
-YuvFrame fitted(YuvFrame f, OutputSize size) {
-    if (f.width == size.width && f.height == size.height) return f;
-    return letterboxed(f, size.width, size.height);
-}
-
 Result<RenderReport> render(const Guide& written, const Session& m, const Cut& cut, const RenderWish& wish,
                             const Progress& progress) {
     const auto started = std::chrono::steady_clock::now();

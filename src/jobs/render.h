@@ -45,9 +45,6 @@ struct OutputSize {
 };
 OutputSize outputSize(const VideoInfo& video, int height = 0);
 
-/// `frame` fitted into the size with black bars where its shape differs.
-YuvFrame fitted(YuvFrame frame, OutputSize size);
-
 /// Where the words beside the marks stand throughout a guide; none once it is stopped.
 LabelPlan labelsFor(const Guide& guide, const Session& session, const Cut& cut, std::stop_token stop = {});
 

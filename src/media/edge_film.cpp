@@ -109,6 +109,7 @@ EdgeFilm::~EdgeFilm() = default;
 Result<EdgeFilm> EdgeFilm::open(const std::filesystem::path& film, FootageTime from, FootageTime to) {
     auto reader = VideoReader::open(film);
     if (!reader) return reader.error();
+    reader->fitInto({2 * kWidth, 2 * kWidth}); // the copy is looked at
     constexpr int kLooks = 14;
     std::vector<EdgePicture> looks;
     for (int i = 0; i < kLooks; ++i)

@@ -152,16 +152,42 @@ FollowedPath followedOn(VideoReader& reader, std::optional<YuvFrame> f, GreyFram
     return path;
 }
 
+/// Of a very large film nothing finer is followed than a guide shows.
+Result<VideoReader> openedToFollow(const std::filesystem::path& film) {
+    constexpr PictureSize kMost{1920, 1920};
+    auto reader = VideoReader::open(film);
+    if (reader) reader->fitInto(kMost);
+    return reader;
+}
+
+FollowedPoint made(FollowedPoint p, double larger) {
+    p.xPx *= larger, p.yPx *= larger, p.radiusPx *= larger;
+    return p;
+}
+
+FollowWish made(FollowWish w, double larger) {
+    w.xPx *= larger, w.yPx *= larger, w.radiusPx *= larger;
+    if (w.expected)
+        w.expected = [larger, film = w.expected](FootageTime t) {
+            auto e = film(t);
+            if (e) e->xPx *= larger, e->yPx *= larger; // the size is in any unit
+            return e;
+        };
+    return w;
+}
+
 } // namespace
 
-Result<FollowedPath> followThing(const std::filesystem::path& film, const FollowWish& wish,
+Result<FollowedPath> followThing(const std::filesystem::path& film, const FollowWish& clickedIn,
                                  const std::function<bool(double)>& goOn) {
-    auto reader = VideoReader::open(film);
+    auto reader = openedToFollow(film);
     if (!reader) return reader.error();
     const auto& info = reader->info();
-    if (wish.xPx < 0 || wish.yPx < 0 || wish.xPx > info.width || wish.yPx > info.height)
+    if (clickedIn.xPx < 0 || clickedIn.yPx < 0 || clickedIn.xPx > info.width || clickedIn.yPx > info.height)
         return Error{"follow.outside", "the click lies outside the picture", film.string(),
                      "within " + std::to_string(info.width) + " x " + std::to_string(info.height) + " px"};
+    const double scale = static_cast<double>(reader->size().width) / info.width;
+    const auto wish = made(clickedIn, scale);
     ColourMix mix; // as the clicked picture says
     HeldFrames held(*reader, mix, std::max(at<FootageTime>(0), std::min(wish.from, wish.at - Seconds(kTrialS))));
     std::vector<GreyFrame> trial;
@@ -172,7 +198,7 @@ Result<FollowedPath> followThing(const std::filesystem::path& film, const Follow
                      "a time within " + std::to_string(info.length.count()) + " s"};
     auto clicked = trial.back();
     constexpr double kCorePx = 6; // of a 1280 wide picture: surely on the thing
-    mix = mixFor(*clicked.film, wish.xPx, wish.yPx, std::max(3.0, kCorePx * info.width / 1280));
+    mix = mixFor(*clicked.film, wish.xPx, wish.yPx, std::max(3.0, kCorePx * reader->size().width / 1280));
     const double x = wish.xPx - 0.5, y = wish.yPx - 0.5;
     std::reverse(trial.begin(), trial.end()); // backward: there the thing is whole
     if (trial.size() < 4) trial = held.between(clicked.when, clicked.when + Seconds(kTrialS));
@@ -192,7 +218,7 @@ Result<FollowedPath> followThing(const std::filesystem::path& film, const Follow
     std::optional<YuvFrame> next;
     if (held.whole())
         next = held.takeBeyond();
-    else if (auto another = VideoReader::open(film)) {
+    else if (auto another = openedToFollow(film)) {
         second.emplace(std::move(*another));
         (void)second->frameAt(clicked.when);
         next = second->next();
@@ -218,13 +244,17 @@ Result<FollowedPath> followThing(const std::filesystem::path& film, const Follow
     if (plain)
         for (auto& p : path)
             if (p.when != clicked.when) p.held = std::max(p.held, Held::Unsure);
+    for (auto& p : path) p = made(p, 1 / scale);
     return path;
 }
 
-Result<std::optional<FollowedPoint>> thingFoundAgain(const std::filesystem::path& film, const FollowWish& known,
-                                                     FootageTime when, double nearX, double nearY) {
-    auto reader = VideoReader::open(film);
+Result<std::optional<FollowedPoint>> thingFoundAgain(const std::filesystem::path& film, const FollowWish& clickedIn,
+                                                     FootageTime when, double nearXPx, double nearYPx) {
+    auto reader = openedToFollow(film);
     if (!reader) return reader.error();
+    const double scale = static_cast<double>(reader->size().width) / reader->info().width;
+    const auto known = made(clickedIn, scale);
+    const double nearX = nearXPx * scale, nearY = nearYPx * scale;
     const auto first = reader->frameAt(known.at), other = reader->frameAt(when);
     if (!first || !other)
         return Error{"follow.outside", "the film has no picture at that moment", film.string(),
@@ -240,8 +270,9 @@ Result<std::optional<FollowedPoint>> thingFoundAgain(const std::filesystem::path
         const auto kept = patch::take(was, place, patch::usualTrust());
         if (kept.contrast < kLeastContrast) continue;
         if (const auto again = foundNear(kept, was, is, {nearX - 0.5, nearY - 0.5, place.half}))
-            return std::optional(FollowedPoint{other->time, again->place.x + 0.5, again->place.y + 0.5,
-                                               again->place.half / kAround, Held::Sure});
+            return std::optional(made(FollowedPoint{other->time, again->place.x + 0.5, again->place.y + 0.5,
+                                                    again->place.half / kAround, Held::Sure},
+                                      1 / scale));
     }
     return std::optional<FollowedPoint>();
 }

@@ -16,8 +16,8 @@ std::vector<GreyFrame> HeldFrames::between(FootageTime from, FootageTime to) {
 
 void HeldFrames::hold(FootageTime from, FootageTime to) {
     constexpr double kBytes = 320e6;
-    const auto& info = reader_.info();
-    const double most = kBytes / (1.5 * info.width * info.height) / std::max(1.0, info.frameRate);
+    const auto size = reader_.size();
+    const double most = kBytes / (1.5 * size.width * size.height) / std::max(1.0, reader_.info().frameRate);
     from_ = std::min(from, std::max(earliest_, to - Seconds(most))), to_ = to;
     held_.clear();
     constexpr double kTiny = 1e-4;

@@ -25,7 +25,7 @@ void onePixel(const PlaneView& p, const RowFlow& flow, float by, int row, int x,
 #ifdef __x86_64__
 /// The places are worked out and the pixels mixed eight at a time; they are fetched one by one, which is quicker than
 /// the processor's own gathering.
-__attribute__((target("avx2"))) int eightByEight(const PlaneView& p, const RowFlow& flow, float by, int row,
+__attribute__((target("avx2"))) int eightByEight(const PlaneView& p, const RowFlow& flow, float by, int row, Run run,
                                                  std::uint8_t* out) {
     const __m256i zero = _mm256_setzero_si256(), right = _mm256_set1_epi32(((p.width - 1) << 5) - 1),
                   low = _mm256_set1_epi32(((p.height - 1) << 5) - 1), line = _mm256_set1_epi32(p.line),
@@ -34,11 +34,12 @@ __attribute__((target("avx2"))) int eightByEight(const PlaneView& p, const RowFl
     const __m128i whole = _mm_set1_epi16(32), half = _mm_set1_epi32(512);
     const std::uint8_t *const base = p.base, *const under = p.base + p.line;
     const float *const fx = flow.x.data(), *const fy = flow.y.data();
-    __m256i u0 = _mm256_setr_epi32(0, 32, 64, 96, 128, 160, 192, 224);
+    __m256i u0 =
+        _mm256_add_epi32(_mm256_setr_epi32(0, 32, 64, 96, 128, 160, 192, 224), _mm256_set1_epi32(run.from << 5));
     alignas(32) std::int32_t at[8];
     alignas(16) std::uint16_t top[8], bottom[8]; // two pixels each, the left one in the low byte
-    int x = 0;
-    for (; x + 8 <= p.width; x += 8, u0 = _mm256_add_epi32(u0, on)) {
+    int x = run.from;
+    for (; x + 8 <= run.to; x += 8, u0 = _mm256_add_epi32(u0, on)) {
         const auto dx = _mm256_cvttps_epi32(_mm256_mul_ps(times, _mm256_loadu_ps(fx + x))),
                    dy = _mm256_cvttps_epi32(_mm256_mul_ps(times, _mm256_loadu_ps(fy + x)));
         const auto u = _mm256_min_epi32(_mm256_max_epi32(_mm256_add_epi32(u0, dx), zero), right),
@@ -70,13 +71,13 @@ __attribute__((target("avx2"))) int eightByEight(const PlaneView& p, const RowFl
 
 } // namespace
 
-void movedRow(const PlaneView& p, const RowFlow& flow, float by, int row, std::uint8_t* out) {
-    int x = 0;
+void movedRow(const PlaneView& p, const RowFlow& flow, float by, int row, Run run, std::uint8_t* out) {
+    int x = run.from;
 #ifdef __x86_64__
     static const bool wide = __builtin_cpu_supports("avx2") != 0;
-    if (wide) x = eightByEight(p, flow, by, row, out);
+    if (wide) x = eightByEight(p, flow, by, row, run, out);
 #endif
-    for (; x < p.width; ++x) onePixel(p, flow, by, row, x, out);
+    for (; x < run.to; ++x) onePixel(p, flow, by, row, x, out);
 }
 
 } // namespace hl

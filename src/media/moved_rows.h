@@ -20,7 +20,12 @@ struct RowFlow {
     std::vector<float> x, y;
 };
 
-/// out[i] is the plane at (i + by * flow) in row `row`.
-void movedRow(const PlaneView& plane, const RowFlow& flow, float by, int row, std::uint8_t* out);
+/// Pixels of a row, half open.
+struct Run {
+    int from = 0, to = 0;
+};
+
+/// out[i] is the plane at (i + by * flow) in row `row`, for the pixels of a run.
+void movedRow(const PlaneView& plane, const RowFlow& flow, float by, int row, Run run, std::uint8_t* out);
 
 } // namespace hl

@@ -21,6 +21,12 @@ struct YuvFrame {
     bool empty() const { return y.empty(); }
 };
 
+struct PictureSize {
+    int width = 0, height = 0; ///< 0: whatever it is
+};
+/// The largest size of a picture's shape inside another, even.
+PictureSize inside(PictureSize picture, PictureSize room);
+
 struct PixelRect {
     int x = 0, y = 0, width = 0, height = 0;
 };

@@ -57,8 +57,13 @@ std::pair<int, int> squareSize(int width, int height, AVRational aspect) {
     return {static_cast<int>(std::lround(w)) & ~1, static_cast<int>(std::lround(h)) & ~1};
 }
 
-YuvFrame toYuv(const AVFrame& frame, AVRational pixelAspect, Scaler& scaler, int quarterTurns) {
-    const auto [width, height] = squareSize(frame.width, frame.height, pixelAspect);
+YuvFrame toYuv(const AVFrame& frame, AVRational pixelAspect, Scaler& scaler, int quarterTurns, PictureSize most) {
+    auto [width, height] = squareSize(frame.width, frame.height, pixelAspect);
+    if (quarterTurns % 2 == 1) std::swap(most.width, most.height);
+    if (most.width > 0 && most.height > 0 && (width > most.width || height > most.height)) {
+        const auto fits = inside({width, height}, most);
+        width = fits.width, height = fits.height;
+    }
     YuvFrame out(width, height);
     const bool sameSize = width == (frame.width & ~1) && height == (frame.height & ~1);
     const bool full = frame.format == AV_PIX_FMT_YUVJ420P || frame.color_range == AVCOL_RANGE_JPEG;
@@ -139,13 +144,22 @@ YuvFrame cropped(const YuvFrame& f, const PixelRect& r) {
     return out;
 }
 
+PictureSize inside(PictureSize p, PictureSize room) {
+    const double scale =
+        std::min(static_cast<double>(room.width) / p.width, static_cast<double>(room.height) / p.height);
+    return {std::max(2, static_cast<int>(std::lround(p.width * scale)) & ~1),
+            std::max(2, static_cast<int>(std::lround(p.height * scale)) & ~1)};
+}
+
 YuvFrame letterboxed(const YuvFrame& f, int width, int height) {
-    const double scale = std::min(static_cast<double>(width) / f.width, static_cast<double>(height) / f.height);
-    const int w = std::max(2, static_cast<int>(std::lround(f.width * scale)) & ~1),
-              h = std::max(2, static_cast<int>(std::lround(f.height * scale)) & ~1);
+    const auto [w, h] = inside({f.width, f.height}, {width, height});
     auto out = blackFrame(width, height);
     out.time = f.time;
-    lay(out, scaled(f, w, h), (out.width - w) / 4 * 2, (out.height - h) / 4 * 2);
+    const int x = (out.width - w) / 4 * 2, y = (out.height - h) / 4 * 2;
+    if (w == f.width && h == f.height)
+        lay(out, f, x, y);
+    else
+        lay(out, scaled(f, w, h), x, y);
     return out;
 }
 

@@ -7,8 +7,9 @@ namespace hl::ff {
 
 /// A decoded frame as YUV 4:2:0 BT.709 limited, turned upright by quarter turns (0..3, clockwise).
 /// `scaler` is kept between calls by the caller.
-/// With square pixels: a film whose pixels are not is widened, or heightened, to its true shape.
-YuvFrame toYuv(const AVFrame& frame, AVRational pixelAspect, Scaler& scaler, int quarterTurns);
+/// With square pixels: a film whose pixels are not is widened, or heightened, to its true shape. No larger than `most`,
+/// upright and in its own shape.
+YuvFrame toYuv(const AVFrame& frame, AVRational pixelAspect, Scaler& scaler, int quarterTurns, PictureSize most = {});
 /// Even width and height of a picture once its pixels are square.
 std::pair<int, int> squareSize(int width, int height, AVRational pixelAspect);
 

@@ -10,15 +10,15 @@ namespace hl {
 
 SlowMotion::SlowMotion(VideoReader reader) : reader_(std::move(reader)) {}
 
-std::optional<YuvFrame> SlowMotion::at(FootageTime t, bool smooth) {
-    auto before = reader_.frameAt(t);
-    const auto* after = smooth && before ? reader_.following() : nullptr;
+std::shared_ptr<const YuvFrame> SlowMotion::at(FootageTime t, bool smooth) {
+    const auto before = reader_.pictureAt(t);
+    const auto after = smooth && before ? reader_.following() : nullptr;
     if (!after || before->time > t) return before;
     const double share = shareBetween(before->time, after->time, t);
     if (share == 0) return before;
-    if (share == 1) return *after;
+    if (share == 1) return after;
     ++made_;
-    auto picture = between_.at(*before, *after, share);
+    auto picture = std::make_shared<const YuvFrame>(between_.at(*before, *after, share));
     if (between_.untrusted() > kMostUntrusted) ++blended_;
     return picture;
 }
@@ -63,9 +63,8 @@ Result<SlowReport> slowedFilm(const std::filesystem::path& film, double fromS, d
         if (writing.valid())
             if (auto s = writing.get(); !s) return s.error();
         // The next picture is made while this one is coded.
-        writing = std::async(std::launch::async, [&writer, picture = std::move(*frame), first = i == 0] {
-            return writer->picture(picture, first);
-        });
+        writing = std::async(std::launch::async,
+                             [&writer, picture = frame, first = i == 0] { return writer->picture(*picture, first); });
         ++report.frames;
     }
     if (writing.valid())

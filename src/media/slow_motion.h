@@ -10,9 +10,9 @@ namespace hl {
 class SlowMotion {
   public:
     explicit SlowMotion(VideoReader reader);
-    /// The picture at `t`: a filmed one where one is as good as there, else one made between two. None when the film
+    /// The picture at `t`: a filmed one where one is as good as there, else one made between two. Null when the film
     /// has none. `smooth` false: the filmed one that is on screen.
-    std::optional<YuvFrame> at(FootageTime t, bool smooth = true);
+    std::shared_ptr<const YuvFrame> at(FootageTime t, bool smooth = true);
     VideoReader& reader() { return reader_; }
     long made() const { return made_; }       ///< pictures that were not filmed
     long blended() const { return blended_; } ///< of those, in which motion could not be trusted

@@ -17,8 +17,15 @@ struct VideoReader::Parts {
     int stream = -1, quarterTurns = 0, damaged = 0;
     VideoInfo info;
     std::vector<double> times;
-    std::optional<YuvFrame> ahead; ///< decoded beyond the frame last asked for
-    std::optional<YuvFrame> shown;
+    /// A decoded frame, turned into one of ours when somebody wants to see it.
+    struct Held {
+        ff::Frame raw;
+        double time = 0;
+        std::shared_ptr<const YuvFrame> made;
+    };
+    std::optional<Held> ahead; ///< decoded beyond the frame last asked for
+    std::optional<Held> shown;
+    PictureSize most; ///< of what is made
     bool draining = false;
     std::string path;
 
@@ -26,8 +33,10 @@ struct VideoReader::Parts {
     double toSeconds(std::int64_t pts) const {
         return static_cast<double>(pts) * av_q2d(input->streams[stream]->time_base);
     }
-    std::optional<YuvFrame> decode();
+    std::optional<Held> decode();
+    const std::shared_ptr<const YuvFrame>& made(Held& held);
     void seekBefore(double t);
+    void goTo(double t);
 };
 
 namespace {
@@ -79,14 +88,23 @@ Result<VideoReader> VideoReader::open(const std::filesystem::path& path, int thr
     return VideoReader(std::move(parts));
 }
 
-std::optional<YuvFrame> VideoReader::Parts::decode() {
+const std::shared_ptr<const YuvFrame>& VideoReader::Parts::made(Held& held) {
+    if (!held.made) {
+        auto out = ff::toYuv(*held.raw, pixelAspect, scaler, quarterTurns, most);
+        out.time = at<FootageTime>(held.time);
+        held.made = std::make_shared<const YuvFrame>(std::move(out));
+        held.raw.reset();
+    }
+    return held.made;
+}
+
+std::optional<VideoReader::Parts::Held> VideoReader::Parts::decode() {
     for (;;) {
         const int got = avcodec_receive_frame(codec.get(), frame.get());
         if (got == 0) {
-            auto out = ff::toYuv(*frame, pixelAspect, scaler, quarterTurns);
             const auto pts = frame->best_effort_timestamp != AV_NOPTS_VALUE ? frame->best_effort_timestamp : frame->pts;
-            out.time = at<FootageTime>(toSeconds(pts));
-            av_frame_unref(frame.get());
+            Held out{ff::Frame(av_frame_alloc()), toSeconds(pts), nullptr};
+            av_frame_move_ref(out.raw.get(), frame.get());
             return out;
         }
         if (got == AVERROR_EOF) return std::nullopt;
@@ -114,41 +132,61 @@ void VideoReader::Parts::seekBefore(double t) {
 }
 
 std::optional<YuvFrame> VideoReader::next() {
-    auto out = parts_->ahead ? std::exchange(parts_->ahead, std::nullopt) : parts_->decode();
-    parts_->shown = out;
-    return out;
+    auto& p = *parts_;
+    p.shown = p.ahead ? std::exchange(p.ahead, std::nullopt) : p.decode();
+    return p.shown ? std::optional(*p.made(*p.shown)) : std::nullopt;
 }
 
-std::optional<YuvFrame> VideoReader::frameAt(FootageTime t) {
-    auto& p = *parts_;
+void VideoReader::Parts::goTo(double t) {
     constexpr double kNear = 1.2;  // s; decoding on is cheaper than seeking
     constexpr double kHair = 1e-4; // s; half of the finest time base in use
-    const double want = seconds(t) + kHair;
-    const auto timeOf = [](const std::optional<YuvFrame>& f) { return seconds(f->time); };
-    if (!p.ahead && !p.draining) p.ahead = p.decode();
-    const double from = p.shown ? timeOf(p.shown) : (p.ahead ? timeOf(p.ahead) : 1e300);
-    if (want < from || !p.ahead || want > timeOf(p.ahead) + kNear) {
-        const bool pastEnd = !p.ahead && p.shown && want >= from;
+    const double want = t + kHair;
+    if (!ahead && !draining) ahead = decode();
+    const double from = shown ? shown->time : (ahead ? ahead->time : 1e300);
+    if (want < from || !ahead || want > ahead->time + kNear) {
+        const bool pastEnd = !ahead && shown && want >= from;
         if (!pastEnd) {
             for (double back = 0;;
                  back = back * 2 + 0.5) { // some containers seek late; go further back until early enough
-                p.seekBefore(std::max(0.0, want - back));
-                p.ahead = p.decode();
-                if ((p.ahead && timeOf(p.ahead) <= want) || back > want) break;
+                seekBefore(std::max(0.0, want - back));
+                ahead = decode();
+                if ((ahead && ahead->time <= want) || back > want) break;
             }
         }
     }
-    while (p.ahead && (timeOf(p.ahead) <= want || !p.shown)) {
-        p.shown = std::move(p.ahead);
-        p.ahead = p.decode();
+    while (ahead && (ahead->time <= want || !shown)) {
+        shown = std::move(ahead);
+        ahead = decode();
     }
-    return p.shown;
 }
 
-const YuvFrame* VideoReader::following() {
+std::shared_ptr<const YuvFrame> VideoReader::pictureAt(FootageTime t) {
+    parts_->goTo(seconds(t));
+    return parts_->shown ? parts_->made(*parts_->shown) : nullptr;
+}
+
+std::optional<YuvFrame> VideoReader::frameAt(FootageTime t) {
+    const auto picture = pictureAt(t);
+    return picture ? std::optional(*picture) : std::nullopt;
+}
+
+std::shared_ptr<const YuvFrame> VideoReader::following() {
     auto& p = *parts_;
     if (!p.ahead && !p.draining) p.ahead = p.decode();
-    return p.ahead ? &*p.ahead : nullptr;
+    return p.ahead ? p.made(*p.ahead) : nullptr;
+}
+
+PictureSize VideoReader::size() const {
+    const auto& p = *parts_;
+    const bool fits =
+        p.most.width <= 0 || p.most.height <= 0 || (p.info.width <= p.most.width && p.info.height <= p.most.height);
+    return fits ? PictureSize{p.info.width & ~1, p.info.height & ~1} : inside({p.info.width, p.info.height}, p.most);
+}
+
+void VideoReader::fitInto(PictureSize most) {
+    parts_->most = most;
+    for (auto* held : {&parts_->ahead, &parts_->shown})
+        if (*held && (*held)->made) held->reset(); // it was made larger
 }
 
 const std::vector<double>& VideoReader::frameTimes() {

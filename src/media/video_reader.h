@@ -34,8 +34,14 @@ class VideoReader {
     std::optional<YuvFrame> next();
     /// The frame on screen at `t`: the last one whose presentation time is not after it (the first for earlier times).
     std::optional<YuvFrame> frameAt(FootageTime t);
-    /// The frame after the one that was given last; null at the end. Until the next call.
-    const YuvFrame* following();
+    /// The same, shared with whoever asks again; null: none.
+    std::shared_ptr<const YuvFrame> pictureAt(FootageTime t);
+    /// The frame after the one that was given last; null at the end.
+    std::shared_ptr<const YuvFrame> following();
+    /// From now on no frame is larger than this, upright and in its own shape: quicker than making it smaller later.
+    /// `info` stays that of the film.
+    void fitInto(PictureSize most);
+    PictureSize size() const; ///< of the frames
     /// Presentation times of all frames, ascending, read from the packets without decoding; start at the file's own
     /// zero.
     const std::vector<double>& frameTimes();

@@ -45,7 +45,7 @@ void paintPedals(QPainter& p, const SceneAt& s, const QRectF& box) {
         p.drawText(below.adjusted(160, 0, 0, 0), Qt::AlignVCenter | Qt::AlignLeft,
                    tr("power") + QLatin1Char(' ') + percent(*s.live.throttle));
     p.setPen(QColor(look::kReed));
-    p.drawText(below, Qt::AlignVCenter | Qt::AlignRight, QString::number(std::lround(s.atM)) + QStringLiteral(" m"));
+    p.drawText(below, Qt::AlignVCenter | Qt::AlignRight, QString::number(std::lround(s.lineM)) + QStringLiteral(" m"));
 }
 
 /// Where a thing hung in the car would swing to: forward when braking. Rings at one and two times gravity.

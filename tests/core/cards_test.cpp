@@ -6,6 +6,7 @@
 #include "support/made_guide.h"
 
 #include <catch2/catch.hpp>
+#include <cmath>
 
 using namespace hl;
 using namespace hl::testing;
@@ -99,4 +100,20 @@ TEST_CASE("the walk through the set-up lights row after row for as long as it is
     m.g = withSection(m.g, SectionKind::Setup, false);
     m.plan();
     CHECK(m.of(SectionKind::Setup).empty());
+}
+
+TEST_CASE("metres since the timing line are of one lap, also where the film begins before it or goes on behind it") {
+    Made m;
+    m.plan();
+    for (const double startM : {0.0, -180.0, 3900.0, -8100.0}) {
+        m.trace.s = {startM, startM + 4000};
+        for (const auto& section : m.cut.sections) {
+            if (section.shots.empty()) continue;
+            const auto scene = m.at(section, 0);
+            CAPTURE(startM, scene.atM);
+            CHECK(scene.lineM >= 0);
+            CHECK(scene.lineM < 4000);
+            CHECK(std::remainder(scene.lineM - scene.atM, 4000) == Approx(0).margin(1e-6));
+        }
+    }
 }

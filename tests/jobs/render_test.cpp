@@ -177,7 +177,7 @@ TEST_CASE("pictures of another shape keep their proportions") {
     std::fill(tall.y.begin(), tall.y.end(), std::uint8_t{200});
     std::fill(tall.u.begin(), tall.u.end(), std::uint8_t{128});
     std::fill(tall.v.begin(), tall.v.end(), std::uint8_t{128});
-    const auto f = fitted(tall, {1280, 720});
+    const auto f = letterboxed(tall, 1280, 720);
     CHECK(f.width == 1280);
     CHECK(f.y[360 * 1280 + 640] == Approx(200).margin(3));
     CHECK(f.y[360 * 1280 + 100] == Approx(16).margin(2)); // black beside it

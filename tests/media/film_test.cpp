@@ -122,6 +122,64 @@ TEST_CASE("any frame is found exactly, forward, back and far away") {
     CHECK(numberOf(*r->frameAt(at<FootageTime>(0.5))) == 25); // and back from beyond the end
 }
 
+TEST_CASE("a picture is shared with whoever asks for it again, and is the one that a copy is of") {
+    const ScratchFolder dir;
+    writeFilm(dir / "n.mp4", 60);
+    auto film = VideoReader::open(dir / "n.mp4");
+    REQUIRE(film);
+    const auto when = [](int i) { return at<FootageTime>(i / 50.0 + 0.004); };
+    for (const int i : {3, 4, 40, 12, 59, 0}) {
+        const auto picture = film->pictureAt(when(i));
+        REQUIRE(picture);
+        CHECK(numberOf(*picture) == i);
+        CHECK(film->pictureAt(when(i)) == picture);
+        CHECK(film->frameAt(when(i))->y == picture->y);
+        const auto next = film->following();
+        CHECK((next != nullptr) == (i < 59));
+        if (next) CHECK(numberOf(*next) == i + 1);
+        CHECK(seconds(picture->time) == Approx(i / 50.0).margin(1e-6));
+    }
+}
+
+TEST_CASE("pictures come no larger than they are wished for, in their own shape, and none is left out") {
+    const ScratchFolder dir;
+    writeFilm(dir / "n.mp4", 60);
+    auto film = VideoReader::open(dir / "n.mp4");
+    REQUIRE(film);
+    REQUIRE(film->pictureAt(at<FootageTime>(0.1))->width == 320);
+    film->fitInto({160, 160});
+    for (int i = 5; i < 60; ++i) { // the one that was shown, too
+        const auto small = film->pictureAt(at<FootageTime>(i / 50.0 + 0.004));
+        REQUIRE(small);
+        CHECK(small->width == 160);
+        CHECK(small->height == 90);
+        CHECK(seconds(small->time) == Approx(i / 50.0).margin(1e-6));
+    }
+    CHECK(film->info().width == 320); // of the film, as before
+    film->fitInto({4000, 4000});
+    CHECK(film->pictureAt(at<FootageTime>(0.5))->width == 320); // never made larger
+    film->fitInto({});
+    CHECK(film->pictureAt(at<FootageTime>(0.7))->width == 320);
+}
+
+TEST_CASE("a picture inside a room touches two of its sides and is even") {
+    for (const auto& [picture, room] : {std::pair(PictureSize{1440, 1080}, PictureSize{1280, 720}),
+                                        {{3840, 2160}, {1280, 720}},
+                                        {{1080, 1920}, {1280, 720}},
+                                        {{100, 3000}, {1280, 720}},
+                                        {{333, 111}, {640, 360}}}) {
+        const auto fits = inside(picture, room);
+        INFO(picture.width << "x" << picture.height << " in " << room.width << "x" << room.height);
+        CHECK(fits.width % 2 == 0);
+        CHECK(fits.height % 2 == 0);
+        CHECK(fits.width <= room.width);
+        CHECK(fits.height <= room.height);
+        CHECK((fits.width >= room.width - 1 || fits.height >= room.height - 1));
+        CHECK(std::abs(1.0 * fits.width * picture.height - 1.0 * fits.height * picture.width) <=
+              2.0 * std::max(picture.width, picture.height));
+    }
+}
+
 TEST_CASE("the sound of a film starts with its picture") {
     const ScratchFolder dir;
     writeFilm(dir / "film.mp4", 100);

@@ -1,6 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // A patch in pictures made for it: where it was moved to is known to a hair.
+#include "media/follow_thing.h"
 #include "media/follower.h"
+#include "media/movie_writer.h"
+#include "support/scratch_folder.h"
 
 #include <catch2/catch.hpp>
 #include <cmath>
@@ -127,4 +130,39 @@ TEST_CASE("a patch is found near where it should be, and not where one of its li
     const cv::Rect box(200 - kThing / 2, 150 - kThing / 2, kThing, kThing);
     two(box).copyTo(two(box + cv::Point(54, 0)));
     CHECK_FALSE(foundNear(kept, was, two, {226, 150, kThing * 0.45}));
+}
+
+TEST_CASE("of a very large film things are followed in its own pixels, however large it is worked with") {
+    constexpr int kTimes = 4, kFrames = 20;
+    const testing::ScratchFolder dir;
+    const Pictures p;
+    MovieOptions o;
+    o.width = kWide * kTimes, o.height = kHigh * kTimes, o.frameRate = 25, o.crf = 12, o.preset = "ultrafast";
+    auto film = MovieWriter::open(dir / "large.mp4", o);
+    REQUIRE(film);
+    const auto placeAt = [](int k) { return cv::Point2d((200 + 4.0 * k) * kTimes, 150.0 * kTimes); };
+    for (int k = 0; k < kFrames; ++k) {
+        cv::Mat large;
+        cv::resize(p.at(200 + 4.0 * k, 150, 1, 60 - 2.0 * k), large, {o.width, o.height}, 0, 0, cv::INTER_LINEAR);
+        YuvFrame f(o.width, o.height);
+        std::copy(large.begin<std::uint8_t>(), large.end<std::uint8_t>(), f.y.begin());
+        std::fill(f.u.begin(), f.u.end(), std::uint8_t{128});
+        std::fill(f.v.begin(), f.v.end(), std::uint8_t{128});
+        REQUIRE(film->picture(f, k == 0));
+    }
+    REQUIRE(film->finish());
+    FollowWish wish;
+    const auto clicked = placeAt(10);
+    wish.at = moment(10), wish.xPx = clicked.x, wish.yPx = clicked.y, wish.radiusPx = kThing * 0.45 * kTimes / kAround;
+    wish.from = moment(0), wish.to = moment(kFrames - 1);
+    const auto path = followThing(dir / "large.mp4", wish, [](double) { return true; });
+    REQUIRE(path);
+    CHECK(path->size() == kFrames);
+    for (const auto& at : *path) {
+        const auto want = placeAt(static_cast<int>(std::lround(seconds(at.when) * 25)));
+        CAPTURE(seconds(at.when));
+        CHECK(at.held == Held::Sure);
+        CHECK(std::hypot(at.xPx - want.x, at.yPx - want.y) < 8); // two of a 640 wide picture's
+        CHECK(at.radiusPx == Approx(wish.radiusPx).epsilon(0.1));
+    }
 }

@@ -70,6 +70,11 @@ TEST_CASE("a film held upright by its phone is turned") {
     REQUIRE(f);
     CHECK(f->width == 180);
     CHECK(f->height == 320);
+    r->fitInto({320, 160}); // of the upright picture
+    const auto small = r->pictureAt(at<FootageTime>(0.5));
+    REQUIRE(small);
+    CHECK(small->width == 90);
+    CHECK(small->height == 160);
 }
 
 TEST_CASE("a variable frame rate keeps every frame's own time") {

@@ -8,6 +8,7 @@
 #include "core/words/live_values.h"
 
 #include <algorithm>
+#include <cmath>
 #include <map>
 
 namespace hl {
@@ -156,6 +157,8 @@ SceneAt base(const Stage& st, const GuideCorner* corner, FootageTime footage, Se
     scene.corner = corner, scene.footage = footage;
     scene.labels = st.guide.scene.cornerLabels, scene.speedUnit = st.guide.scene.speedUnit;
     scene.atM = placeAt(st.trace, st.guide.sources.film().tie.log(footage));
+    const double roundM = st.trace.lengthM;
+    scene.lineM = roundM > 0 ? scene.atM - roundM * std::floor(scene.atM / roundM) : scene.atM;
     if (st.bonnet) scene.bonnet = *st.bonnet;
     addReadings(scene, st, corner);
     if (spoken)

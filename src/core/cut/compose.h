@@ -29,7 +29,8 @@ struct SceneAt {
     SpeedUnit speedUnit = SpeedUnit::Kmh;
     FootageTime footage{};
     double rate = 1;
-    double atM = 0;
+    double atM = 0;   ///< along the lap; below 0 before its line
+    double lineM = 0; ///< since the timing line was last passed
     std::string caption, cardTitle, cardText;
     std::vector<CardRow> cardRows; ///< none: the card is a title
     bool card = false;
