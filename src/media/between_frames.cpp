@@ -1,24 +1,23 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Dense flow both ways (dense inverse search; Kroeger, Timofte, Dai, Van Gool 2016). Every place of the new picture has
-// three explanations: it moves as the picture before says, as the picture after says, or not at all (the car's own
-// body, drawn panels). Each tells what would be seen there in both pictures; the better both agree over a small
-// neighbourhood, the more it counts. Things that are hidden in one of the pictures agree in none and are laid over each
-// other. Where both pictures are the same all three explain it alike, and no motion is worked out: most of a sky, of
-// the car's own body and of drawn panels.
+// Every place of the new picture has three explanations: it moves as the picture before says, as the picture after
+// says, or not at all (the car's own body, drawn panels). Each tells what would be seen there in both pictures; the
+// better both agree over a small neighbourhood, the more it counts. Things that are hidden in one of the pictures agree
+// in none and are laid over each other. Where both pictures are the same all three explain it alike, and no motion is
+// worked out: most of a sky, of the car's own body and of drawn panels.
 #include "media/between_frames.h"
 
+#include "media/mixed_rows.h"
+#include "media/motion_between.h"
 #include "media/moved_rows.h"
 
 #include <algorithm>
 #include <array>
 #include <cmath>
 #include <opencv2/imgproc.hpp>
-#include <opencv2/video/tracking.hpp>
 
 namespace hl {
 namespace {
 
-constexpr int kFlowWidth = 720;   ///< px: motion is looked for in pictures of at most this width
 constexpr int kSmallest = 64;     ///< px: in less, no motion is looked for
 constexpr int kNeighbourhood = 5; ///< in pictures of half the size
 constexpr int kSame = 1;          ///< grey levels by which a neighbourhood may differ that is taken as it is
@@ -64,7 +63,8 @@ void alongRow(const std::vector<Run>& runs, int width, bool doubled, Moving movi
 
 /// A run of a flow's row for row `y` of a picture of that size: the nearest there is, in 1/32 of the picture's pixels.
 void flowAlong(const cv::Mat& flow, int y, cv::Size picture, Run run, RowFlow& out) {
-    out.x.resize(static_cast<std::size_t>(picture.width)), out.y.resize(out.x.size());
+    const auto width = static_cast<std::size_t>(picture.width);
+    if (out.x.size() < width) out.x.resize(width), out.y.resize(width);
     const auto* row = flow.ptr<float>(std::min(flow.rows - 1, y * flow.rows / picture.height));
     const float sx = 32.0f * static_cast<float>(picture.width) / static_cast<float>(flow.cols),
                 sy = 32.0f * static_cast<float>(picture.height) / static_cast<float>(flow.rows);
@@ -80,39 +80,35 @@ void flowAlong(const cv::Mat& flow, int y, cv::Size picture, Run run, RowFlow& o
 /// What would be seen, and by how much both pictures differ there.
 struct Explained {
     cv::Mat picture, differs;
-    explicit Explained(cv::Size size) : picture(size, CV_8U), differs(size, CV_8U) {}
+    void create(cv::Size size) { picture.create(size, CV_8U), differs.create(size, CV_8U); }
 };
 
-/// Two rows laid over each other, `share` of 256 of the second, and how far they are apart.
-void overlaid(const std::uint8_t* a, const std::uint8_t* b, int share, Run run, std::uint8_t* seen,
-              std::uint8_t* differs) {
-    const auto part = static_cast<std::uint16_t>(share), rest = static_cast<std::uint16_t>(256 - share);
-    for (int x = run.from; x < run.to; ++x) {
-        seen[x] = static_cast<std::uint8_t>((a[x] * rest + b[x] * part + 128) >> 8);
-        differs[x] = std::max(a[x], b[x]) - std::min(a[x], b[x]);
-    }
-}
+/// Two pictures, and how far on the way between them another one is.
+struct Pair {
+    const cv::Mat &before, &after;
+    float t = 0;
+    int share() const { return static_cast<int>(std::lround(256 * t)); }
+};
 
-/// One flow's explanation. `after` is looked up `on` along it, `before` the way back; where nothing differs, both are
+/// One flow's explanation; `forth` is 1 or, where it tells the way back, -1. Where nothing differs, both pictures are
 /// as they are.
-void explain(const cv::Mat& before, const cv::Mat& after, const cv::Mat& flow, float back, float on, int share,
-             const cv::Mat& still, Explained& out) {
+void explain(const Pair& p, const cv::Mat& flow, float forth, const cv::Mat& still, Explained& out) {
     cv::parallel_for_({0, still.rows}, [&](const cv::Range& r) {
         RowFlow along;
         std::vector<Run> moving;
-        std::vector<std::uint8_t> a(static_cast<std::size_t>(before.cols)), b(a.size());
+        std::vector<std::uint8_t> a(static_cast<std::size_t>(p.before.cols)), b(a.size());
         for (int half = r.start; half < r.end; ++half) {
             movingAlong(still, half, moving);
-            for (int y = 2 * half; y < std::min(before.rows, 2 * half + 2); ++y) {
+            for (int y = 2 * half; y < std::min(p.before.rows, 2 * half + 2); ++y) {
                 auto *seen = out.picture.ptr(y), *differs = out.differs.ptr(y);
                 const auto moved = [&](Run run) {
-                    flowAlong(flow, y, before.size(), run, along);
-                    movedRow(viewOf(before), along, back, y, run, a.data());
-                    movedRow(viewOf(after), along, on, y, run, b.data());
-                    overlaid(a.data(), b.data(), share, run, seen, differs);
+                    flowAlong(flow, y, p.before.size(), run, along);
+                    movedRow(viewOf(p.before), along, -forth * p.t, y, run, a.data());
+                    movedRow(viewOf(p.after), along, forth * (1 - p.t), y, run, b.data());
+                    overlaid(a.data(), b.data(), p.share(), run, seen, differs);
                 };
-                alongRow(moving, before.cols, true, moved,
-                         [&](Run run) { overlaid(before.ptr(y), after.ptr(y), share, run, seen, differs); });
+                alongRow(moving, p.before.cols, true, moved,
+                         [&](Run run) { overlaid(p.before.ptr(y), p.after.ptr(y), p.share(), run, seen, differs); });
             }
         }
     });
@@ -128,86 +124,60 @@ cv::Mat smoothed(const cv::Mat& differs) {
 
 using Differs = std::array<cv::Mat, 3>; ///< before's flow, after's, none
 
-/// How much the two flows count along a row, of 1 together with what does not move: by the square of how well their
-/// pictures agree.
-struct RowShares {
-    std::vector<float> first, second;
-    void of(const Differs& differs, int row, Run run) {
-        const auto width = static_cast<std::size_t>(differs[0].cols);
-        first.resize(width), second.resize(width);
-        const auto *d0 = differs[0].ptr(row), *d1 = differs[1].ptr(row), *d2 = differs[2].ptr(row);
-        for (auto x = static_cast<std::size_t>(run.from); x < static_cast<std::size_t>(run.to); ++x) {
-            const auto squared = [](std::uint8_t d) {
-                const float q = static_cast<float>(d) + 1;
-                return q * q;
-            };
-            const float q0 = squared(d0[x]), q1 = squared(d1[x]), q2 = squared(d2[x]);
-            const float all = 1 / (q1 * q2 + q0 * q2 + q0 * q1);
-            first[x] = q1 * q2 * all, second[x] = q0 * q2 * all;
-        }
-    }
-};
+std::array<const std::uint8_t*, 3> rowsOf(const Differs& d, int row) {
+    return {d[0].ptr(row), d[1].ptr(row), d[2].ptr(row)};
+}
 
-void mixGrey(const Explained& first, const Explained& second, const cv::Mat& a, const cv::Mat& b, float t,
-             const Differs& differs, cv::Mat& out) {
+void mixGrey(const std::array<Explained, 2>& moved, const Pair& p, const Differs& differs, cv::Mat& out) {
     cv::parallel_for_({0, differs[0].rows}, [&](const cv::Range& r) {
-        RowShares shares;
+        RowShares shares, wide;
         std::vector<Run> moving;
+        std::vector<std::uint8_t> stays(static_cast<std::size_t>(out.cols)), unused(stays.size());
         for (int half = r.start; half < r.end; ++half) {
             movingAlong(differs[2], half, moving);
-            for (const auto& run : moving) shares.of(differs, half, run);
+            for (const auto& run : moving) shares.of(rowsOf(differs, half), run), shares.twice(run, wide);
             for (int y = 2 * half; y < std::min(out.rows, 2 * half + 2); ++y) {
-                const auto *p0 = first.picture.ptr(y), *p1 = second.picture.ptr(y), *pa = a.ptr(y), *pb = b.ptr(y);
+                const auto *first = moved[0].picture.ptr(y), *second = moved[1].picture.ptr(y);
                 auto* to = out.ptr(y);
-                const float *w0 = shares.first.data(), *w1 = shares.second.data();
                 const auto mixed = [&](Run run) {
-                    for (int x = run.from; x < run.to; ++x) {
-                        const float still = static_cast<float>(pa[x]) + t * static_cast<float>(pb[x] - pa[x]);
-                        to[x] = static_cast<std::uint8_t>(still + w0[x >> 1] * (static_cast<float>(p0[x]) - still) +
-                                                          w1[x >> 1] * (static_cast<float>(p1[x]) - still) + 0.5f);
-                    }
+                    overlaid(p.before.ptr(y), p.after.ptr(y), p.share(), run, stays.data(), unused.data());
+                    mixedRow({first, second, stays.data()}, wide, run, to);
                 };
                 alongRow(moving, out.cols, true, mixed,
-                         [&](Run run) { std::copy(p0 + run.from, p0 + run.to, to + run.from); });
+                         [&](Run run) { std::copy(first + run.from, first + run.to, to + run.from); });
             }
         }
     });
 }
 
-/// The colours move as both flows agree; they are coarse anyway.
-void mixColour(const std::array<cv::Mat, 2>& a, const std::array<cv::Mat, 2>& b, const cv::Mat& forth,
-               const cv::Mat& back, float t, const Differs& differs, std::array<cv::Mat, 2>& out) {
-    const auto size = a[0].size();
-    const int part = static_cast<int>(std::lround(256 * t));
+/// The colours move as both flows tell together; they are coarse anyway.
+void mixColour(const std::array<Pair, 2>& pairs, const Motion& motion, const Differs& differs,
+               std::array<cv::Mat, 2>& out) {
+    const auto size = out[0].size();
     cv::parallel_for_({0, size.height}, [&](const cv::Range& r) {
-        RowFlow along, against;
+        RowFlow along;
         RowShares shares;
         std::vector<Run> moving;
-        std::vector<std::uint8_t> one(static_cast<std::size_t>(size.width)), two(one.size());
+        const auto width = static_cast<std::size_t>(size.width);
+        std::vector<std::uint8_t> one(width), two(width), moved(width), stays(width), unused(width);
         for (int y = r.start; y < r.end; ++y) {
             movingAlong(differs[2], y, moving);
             const auto mixed = [&](Run run) {
-                flowAlong(forth, y, size, run, along), flowAlong(back, y, size, run, against);
-                shares.of(differs, y, run);
-                const auto from = static_cast<std::size_t>(run.from), to = static_cast<std::size_t>(run.to);
-                for (auto x = from; x < to; ++x)
-                    along.x[x] = (along.x[x] - against.x[x]) / 2, along.y[x] = (along.y[x] - against.y[x]) / 2;
+                flowAlong(motion.both, y, size, run, along);
+                shares.of(rowsOf(differs, y), run);
                 for (std::size_t k = 0; k < 2; ++k) {
-                    movedRow(viewOf(a[k]), along, -t, y, run, one.data());
-                    movedRow(viewOf(b[k]), along, 1 - t, y, run, two.data());
-                    const auto *pa = a[k].ptr(y), *pb = b[k].ptr(y);
-                    auto* made = out[k].ptr(y);
-                    for (auto x = from; x < to; ++x) {
-                        const float moved = static_cast<float>(one[x]) + t * static_cast<float>(two[x] - one[x]),
-                                    still = static_cast<float>(pa[x]) + t * static_cast<float>(pb[x] - pa[x]);
-                        made[x] = static_cast<std::uint8_t>(
-                            still + (shares.first[x] + shares.second[x]) * (moved - still) + 0.5f);
-                    }
+                    const auto& p = pairs[k];
+                    movedRow(viewOf(p.before), along, -p.t, y, run, one.data());
+                    movedRow(viewOf(p.after), along, 1 - p.t, y, run, two.data());
+                    overlaid(one.data(), two.data(), p.share(), run, moved.data(), unused.data());
+                    overlaid(p.before.ptr(y), p.after.ptr(y), p.share(), run, stays.data(), unused.data());
+                    mixedRow({moved.data(), moved.data(), stays.data()}, shares, run, out[k].ptr(y));
                 }
             };
             alongRow(moving, size.width, false, mixed, [&](Run run) {
                 for (std::size_t k = 0; k < 2; ++k)
-                    overlaid(a[k].ptr(y), b[k].ptr(y), part, run, out[k].ptr(y), one.data());
+                    overlaid(pairs[k].before.ptr(y), pairs[k].after.ptr(y), pairs[k].share(), run, out[k].ptr(y),
+                             unused.data());
             });
         }
     });
@@ -233,13 +203,12 @@ double shareBetween(FootageTime before, FootageTime after, FootageTime t) {
 }
 
 struct BetweenFrames::Parts {
-    std::array<cv::Ptr<cv::DISOpticalFlow>, 2> dis = {
-        cv::DISOpticalFlow::create(cv::DISOpticalFlow::PRESET_ULTRAFAST),
-        cv::DISOpticalFlow::create(cv::DISOpticalFlow::PRESET_ULTRAFAST)}; ///< one a direction, at the same time
+    MotionFinder finder;
+    Motion motion; ///< shares the finder's memory
     FootageTime before{}, after{};
     cv::Size size;
-    std::array<cv::Mat, 2> flow; ///< forth and back, in pixels of its own size
-    cv::Mat still;               ///< how far the pictures differ where nothing moves
+    std::array<Explained, 2> explained;
+    cv::Mat still; ///< how far the pictures differ where nothing moves
     double untrusted = 0;
 
     void look(const YuvFrame& a, const YuvFrame& b);
@@ -248,26 +217,12 @@ struct BetweenFrames::Parts {
 void BetweenFrames::Parts::look(const YuvFrame& a, const YuvFrame& b) {
     const cv::Size now(a.width, a.height);
     if (a.time == before && b.time == after && now == size) return;
-    before = a.time, after = b.time, size = now;
-    const double scale = std::min(1.0, static_cast<double>(kFlowWidth) / now.width);
-    const cv::Size small(cvRound(now.width * scale), cvRound(now.height * scale));
-    std::array<cv::Mat, 2> pictures = {plane(a.y, now.width, now.height), plane(b.y, now.width, now.height)};
+    const auto first = plane(a.y, now.width, now.height), second = plane(b.y, now.width, now.height);
     cv::Mat apart;
-    cv::absdiff(pictures[0], pictures[1], apart);
+    cv::absdiff(first, second, apart);
     still = smoothed(apart);
-    if (small != now)
-        for (auto& p : pictures) {
-            cv::Mat smaller;
-            cv::resize(p, smaller, small, 0, 0, scale < 0.6 ? cv::INTER_AREA : cv::INTER_LINEAR);
-            p = smaller;
-        }
-    const auto both = [&](const cv::Range& r) {
-        for (int i = r.start; i < r.end; ++i) {
-            const auto k = static_cast<std::size_t>(i);
-            dis[k]->calc(pictures[k], pictures[1 - k], flow[k]);
-        }
-    };
-    cv::parallel_for_({0, 2}, both, 2);
+    motion = finder.between(first, second, a.time == after && now == size);
+    before = a.time, after = b.time, size = now;
 }
 
 BetweenFrames::BetweenFrames() : parts_(std::make_unique<Parts>()) {}
@@ -280,28 +235,29 @@ YuvFrame BetweenFrames::at(const YuvFrame& a, const YuvFrame& b, double share) {
     auto& p = *parts_;
     const auto time = a.time + Seconds((b.time - a.time).count() * share);
     const int w = a.width, h = a.height;
-    const float t = static_cast<float>(share), rest = 1 - t;
-    const int part = static_cast<int>(std::lround(256 * share));
+    const float t = static_cast<float>(share);
     p.untrusted = 1;
     YuvFrame out;
     if (w >= kSmallest && h >= kSmallest) {
         p.look(a, b);
         const auto grey = plane(a.y, w, h), next = plane(b.y, w, h);
-        Explained first({w, h}), second({w, h});
-        explain(grey, next, p.flow[0], -t, rest, part, p.still, first);
-        explain(grey, next, p.flow[1], t, -rest, part, p.still, second);
-        const Differs differs = {smoothed(first.differs), smoothed(second.differs), p.still};
+        const Pair pair{grey, next, t};
+        for (auto& e : p.explained) e.create({w, h});
+        explain(pair, p.motion.forth, 1, p.still, p.explained[0]);
+        explain(pair, p.motion.back, -1, p.still, p.explained[1]);
+        const Differs differs = {smoothed(p.explained[0].differs), smoothed(p.explained[1].differs), p.still};
         const cv::Mat least = cv::min(cv::min(differs[0], differs[1]), differs[2]);
         p.untrusted = static_cast<double>(cv::countNonZero(least > kTrusted)) / static_cast<double>(least.total());
         if (p.untrusted <= kMostUntrusted) {
             out = YuvFrame(w, h);
             auto y = plane(out.y, w, h);
-            mixGrey(first, second, grey, next, t, differs, y);
+            mixGrey(p.explained, pair, differs, y);
             const auto colour = [w, h](const YuvFrame& f) {
                 return std::array{plane(f.u, w / 2, h / 2), plane(f.v, w / 2, h / 2)};
             };
+            const auto from = colour(a), to = colour(b);
             auto uv = colour(out);
-            mixColour(colour(a), colour(b), p.flow[0], p.flow[1], t, differs, uv);
+            mixColour({Pair{from[0], to[0], t}, Pair{from[1], to[1], t}}, p.motion, differs, uv);
         }
     }
     if (out.empty()) out = laidOver(a, b, share); // another scene, or next to nothing

@@ -204,33 +204,71 @@ YuvFrame fromBgra(const BgraView& p) {
     return out;
 }
 
-// BT.709 limited range in 16.16 fixed point; the overlay is premultiplied, so its own share is already weighted.
+namespace {
+
+using Word = std::uint16_t;
+
+/// x / 255, rounded, of products of two bytes.
+Word by255(Word x) {
+    const auto t = static_cast<Word>(x + 128);
+    return static_cast<Word>((t + (t >> 8)) >> 8);
+}
+
+std::uint8_t laidOn(std::uint8_t under, Word own, Word alpha) {
+    const auto seen = static_cast<Word>(own + by255(static_cast<Word>(under * (255 - alpha))));
+    return static_cast<std::uint8_t>(std::min<Word>(seen, 255));
+}
+
+void blendLuma(std::uint8_t* luma, const std::uint8_t* over, int count) {
+    for (int x = 0; x < count; ++x) {
+        const auto* p = over + 4 * x;
+        luma[x] = laidOn(luma[x], static_cast<Word>((47 * p[2] + 157 * p[1] + 16 * p[0] + 16 * p[3] + 128) >> 8), p[3]);
+    }
+}
+
+/// `count` squares of four pixels, the lower two from `below`.
+void blendChroma(std::uint8_t* u, std::uint8_t* v, const std::uint8_t* above, const std::uint8_t* below, int count) {
+    for (int x = 0; x < count; ++x) {
+        const auto *p = above + 8 * x, *q = below + 8 * x;
+        const auto mean = [p, q](int k) { return static_cast<Word>((p[k] + p[k + 4] + q[k] + q[k + 4] + 2) >> 2); };
+        const Word blue = mean(0), green = mean(1), red = mean(2), alpha = mean(3);
+        // Premultiplied: no colour is above its share, so neither sum falls below zero.
+        const auto cb = static_cast<Word>(std::max(0, -26 * red - 86 * green + 112 * blue + 129 * alpha)),
+                   cr = static_cast<Word>(std::max(0, 112 * red - 102 * green - 10 * blue + 129 * alpha));
+        u[x] = laidOn(u[x], cb >> 8, alpha), v[x] = laidOn(v[x], cr >> 8, alpha);
+    }
+}
+
+bool anySeen(const std::uint8_t* bgra, int count) {
+    std::uint32_t any = 0, pixel = 0;
+    for (int x = 0; x < count; ++x) {
+        std::memcpy(&pixel, bgra + 4 * x, 4);
+        any |= pixel;
+    }
+    return any != 0;
+}
+
+} // namespace
+
+// BT.709 limited range; the overlay is premultiplied, so its own share is already weighted. In pieces, for most of an
+// overlay is clear; in sixteen bits, as above.
 void blend(YuvFrame& frame, const BgraView& overlay, std::span<const PixelRect> rects) {
+    constexpr int kPiece = 32;
+    const int width = std::min(frame.width, overlay.width) & ~1, height = std::min(frame.height, overlay.height) & ~1;
     for (const auto& r : rects) {
         const int x0 = std::max(0, r.x) & ~1, y0 = std::max(0, r.y) & ~1;
-        const int x1 = std::min({r.x + r.width, frame.width, overlay.width}),
-                  y1 = std::min({r.y + r.height, frame.height, overlay.height});
+        const int x1 = std::min((r.x + r.width + 1) & ~1, width), y1 = std::min(r.y + r.height, height);
         for (int y = y0; y < y1; y += 2)
-            for (int x = x0; x < x1; x += 2) {
-                int alphaSum = 0, redSum = 0, greenSum = 0, blueSum = 0;
-                for (int k = 0; k < 4; ++k) {
-                    const int px = std::min(x + (k & 1), frame.width - 1),
-                              py = std::min(y + (k >> 1), frame.height - 1);
-                    const std::uint8_t* p =
-                        overlay.pixels + static_cast<std::ptrdiff_t>(py) * overlay.bytesPerLine + px * 4;
-                    if (p[3] == 0) continue;
-                    alphaSum += p[3], redSum += p[2], greenSum += p[1], blueSum += p[0];
-                    auto& luma = frame.y[static_cast<std::size_t>(py * frame.width + px)];
-                    const int own = (11966 * p[2] + 40254 * p[1] + 4064 * p[0]) / 65536 + 16 * p[3] / 255;
-                    luma = static_cast<std::uint8_t>(std::clamp(own + luma * (255 - p[3]) / 255, 0, 255));
-                }
-                if (alphaSum == 0) continue;
-                const int a = alphaSum / 4, red = redSum / 4, green = greenSum / 4, blue = blueSum / 4;
-                const auto c = static_cast<std::size_t>((y / 2) * (frame.width / 2) + x / 2);
-                const int cb = (-6596 * red - 22189 * green + 28784 * blue) / 65536 + 128 * a / 255;
-                const int cr = (28784 * red - 26145 * green - 2639 * blue) / 65536 + 128 * a / 255;
-                frame.u[c] = static_cast<std::uint8_t>(std::clamp(cb + frame.u[c] * (255 - a) / 255, 0, 255));
-                frame.v[c] = static_cast<std::uint8_t>(std::clamp(cr + frame.v[c] * (255 - a) / 255, 0, 255));
+            for (int x = x0; x < x1; x += kPiece) {
+                const int n = std::min(kPiece, x1 - x);
+                const auto* above = overlay.pixels + static_cast<std::ptrdiff_t>(y) * overlay.bytesPerLine + 4 * x;
+                const auto* below = above + overlay.bytesPerLine;
+                if (!anySeen(above, n) && !anySeen(below, n)) continue;
+                const auto at = static_cast<std::size_t>(y * frame.width + x),
+                           c = static_cast<std::size_t>(y / 2 * (frame.width / 2) + x / 2);
+                blendLuma(&frame.y[at], above, n);
+                blendLuma(&frame.y[at + static_cast<std::size_t>(frame.width)], below, n);
+                blendChroma(&frame.u[c], &frame.v[c], above, below, n / 2);
             }
     }
 }

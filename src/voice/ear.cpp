@@ -49,8 +49,10 @@ struct Ear::Inside {
     Own<ps_decoder_t> listener, judge;
     const Lexicon* lexicon = nullptr;
     double frameS = 0.01;
-    /// Hears a piece as a whole: its loudness and colour are set right over all of it.
+    /// Hears a piece as a whole: its loudness and colour are set right over all of it. The noise of what was heard
+    /// before is forgotten, or it would depend on which ear happened to be free.
     std::vector<HeardWord> heard(const Own<ps_decoder_t>& by, const Samples& sound) const {
+        ps_start_stream(by.get());
         ps_start_utt(by.get());
         ps_process_raw(by.get(), sound.data(), sound.size(), 0, 1);
         ps_end_utt(by.get());

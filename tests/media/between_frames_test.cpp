@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // New pictures against the ones that would have been filmed: scenes whose every moment can be drawn.
 #include "media/between_frames.h"
+#include "media/mixed_rows.h"
 #include "media/moved_rows.h"
 #include "media/movie_writer.h"
 #include "media/slow_motion.h"
@@ -233,4 +234,38 @@ TEST_CASE("a slowed piece that cannot be is told, and nothing is left behind") {
     CHECK(slowedFilm(dir / "film.mp4", 0, 0.8, 0.5, dir / "o.mp4", [](double s) { return s < 0.3; }).error().id ==
           "job.cancelled");
     CHECK_FALSE(std::filesystem::exists(dir / "o.mp4"));
+}
+
+TEST_CASE("rows count by the square of how well they agree, and a pixel that all three see alike stays so") {
+    std::mt19937 random(11);
+    const auto bytes = [&](std::size_t n, int most) {
+        std::vector<std::uint8_t> out(n);
+        for (auto& b : out) b = static_cast<std::uint8_t>(random() % static_cast<unsigned>(most + 1));
+        return out;
+    };
+    constexpr int kWide = 64;
+    for (int round = 0; round < 50; ++round) {
+        const auto d0 = bytes(kWide, 255), d1 = bytes(kWide, 40), d2 = bytes(kWide, 255);
+        const auto a = bytes(2 * kWide, 255);
+        auto b = bytes(2 * kWide, 255), c = bytes(2 * kWide, 255);
+        c[60] = b[60] = a[60];
+        const Run run{static_cast<int>(random() % 20), kWide - static_cast<int>(random() % 20)};
+        RowShares shares, wide;
+        shares.of({d0.data(), d1.data(), d2.data()}, run);
+        shares.twice(run, wide);
+        std::vector<std::uint8_t> out(2 * kWide, 7);
+        mixedRow({a.data(), b.data(), c.data()}, wide, {2 * run.from, 2 * run.to}, out.data());
+        for (int x = 0; x < 2 * kWide; ++x) {
+            const auto i = static_cast<std::size_t>(x);
+            if (x < 2 * run.from || x >= 2 * run.to) {
+                if (out[i] != 7) FAIL("changed outside of the run at " << x);
+                continue;
+            }
+            const auto worth = [&](const std::vector<std::uint8_t>& d) { return 1 / std::pow(d[i / 2] + 1.0, 2); };
+            const double all = worth(d0) + worth(d1) + worth(d2),
+                         mean = (a[i] * worth(d0) + b[i] * worth(d1) + c[i] * worth(d2)) / all;
+            if (std::abs(out[i] - mean) > 2.6) FAIL(x << ": " << int(out[i]) << " for " << mean);
+            if (a[i] == b[i] && b[i] == c[i]) CHECK(out[i] == a[i]);
+        }
+    }
 }

@@ -8,6 +8,7 @@
 #include <catch2/catch.hpp>
 #include <cmath>
 #include <csignal>
+#include <random>
 #include <sys/resource.h>
 
 using namespace hl;
@@ -328,5 +329,58 @@ TEST_CASE("colours survive the way to BGRA and back") {
         CHECK(back[i] == Approx(b).margin(4));
         CHECK(back[i + 1] == Approx(g).margin(4));
         CHECK(back[i + 2] == Approx(r).margin(4));
+    }
+}
+
+TEST_CASE("an overlay is laid as its shares tell, whatever it is made of and wherever it lies") {
+    std::mt19937 random(7);
+    const auto upTo = [&](int most) { return static_cast<int>(random() % static_cast<unsigned>(most + 1)); };
+    for (int round = 0; round < 40; ++round) {
+        const int w = 2 + 2 * upTo(60), h = 2 + 2 * upTo(20);
+        YuvFrame frame(w, h);
+        for (auto* plane : {&frame.y, &frame.u, &frame.v})
+            for (auto& v : *plane) v = static_cast<std::uint8_t>(16 + upTo(219));
+        const auto before = frame;
+        std::vector<std::uint8_t> over(static_cast<std::size_t>(w * h * 4), 0);
+        const auto pixel = [&](int x, int y) -> std::uint8_t* {
+            return &over[static_cast<std::size_t>((y * w + x) * 4)];
+        };
+        for (int y = 0; y < h; ++y)
+            for (int x = 0; x < w; ++x) {
+                if (upTo(2) == 0) continue;
+                auto* p = pixel(x, y);
+                p[3] = static_cast<std::uint8_t>(upTo(3) == 0 ? 255 : upTo(255));
+                for (int k = 0; k < 3; ++k) p[k] = static_cast<std::uint8_t>(upTo(p[3]));
+            }
+        const PixelRect part{2 * upTo(w / 2), 2 * upTo(h / 2), 2 + 2 * upTo(w / 2), 2 + 2 * upTo(h / 2)};
+        const PixelRect rects[] = {part};
+        blend(frame, {over.data(), w * 4, w, h}, rects);
+        const auto in = [&](int x, int y) {
+            return x >= part.x && x < part.x + part.width && y >= part.y && y < part.y + part.height;
+        };
+        double worst = 0, outside = 0;
+        for (int y = 0; y < h; ++y)
+            for (int x = 0; x < w; ++x) {
+                const auto i = static_cast<std::size_t>(y * w + x);
+                const std::uint8_t* p = pixel(x, y);
+                const double luma = 16 * p[3] / 255.0 + 219 / 255.0 * (0.2126 * p[2] + 0.7152 * p[1] + 0.0722 * p[0]) +
+                                    before.y[i] * (1 - p[3] / 255.0);
+                if (in(x, y))
+                    worst = std::max(worst, std::abs(luma - frame.y[i]));
+                else
+                    outside += frame.y[i] != before.y[i];
+                if (x % 2 || y % 2) continue;
+                double share = 0, red = 0, green = 0, blue = 0;
+                for (const std::uint8_t* q : std::initializer_list<const std::uint8_t*>{
+                         p, pixel(x + 1, y), pixel(x, y + 1), pixel(x + 1, y + 1)})
+                    share += q[3] / 1020.0, red += q[2] / 4.0, green += q[1] / 4.0, blue += q[0] / 4.0;
+                const auto c = static_cast<std::size_t>(y / 2 * (w / 2) + x / 2);
+                const double grey = 0.2126 * red + 0.7152 * green + 0.0722 * blue,
+                             u = 128 * share + 224 / 255.0 * (blue - grey) / 1.8556 + before.u[c] * (1 - share),
+                             v = 128 * share + 224 / 255.0 * (red - grey) / 1.5748 + before.v[c] * (1 - share);
+                if (in(x, y)) worst = std::max({worst, std::abs(u - frame.u[c]), std::abs(v - frame.v[c])});
+            }
+        CHECK(worst < 2.1);
+        CHECK(outside == 0);
     }
 }
