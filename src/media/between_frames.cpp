@@ -29,8 +29,10 @@ cv::Mat plane(const std::vector<std::uint8_t>& p, int width, int height) {
 
 PlaneView viewOf(const cv::Mat& m) { return {m.data, static_cast<int>(m.step), m.cols, m.rows}; }
 
+using Runs = std::vector<Run>;
+
 /// Where the pictures differ along a row of `still`, in its own pixels; eight at a time, and never far apart in vain.
-void movingAlong(const cv::Mat& still, int row, std::vector<Run>& out) {
+void movingAlong(const cv::Mat& still, int row, Runs& out) {
     constexpr int kStep = 8, kNear = 16;
     out.clear();
     const auto* d = still.ptr(row);
@@ -49,8 +51,7 @@ void movingAlong(const cv::Mat& still, int row, std::vector<Run>& out) {
 Run twice(Run r, int width) { return {2 * r.from, std::min(width, 2 * r.to)}; }
 
 /// Calls `moving` with each run and `same` with each stretch between them.
-template <class Moving, class Same>
-void alongRow(const std::vector<Run>& runs, int width, bool doubled, Moving moving, Same same) {
+template <class Moving, class Same> void alongRow(const Runs& runs, int width, bool doubled, Moving moving, Same same) {
     int at = 0;
     for (const auto& half : runs) {
         const auto run = doubled ? twice(half, width) : Run{half.from, std::min(width, half.to)};
@@ -61,19 +62,36 @@ void alongRow(const std::vector<Run>& runs, int width, bool doubled, Moving movi
     if (at < width) same(Run{at, width});
 }
 
-/// A run of a flow's row for row `y` of a picture of that size: the nearest there is, in 1/32 of the picture's pixels.
-void flowAlong(const cv::Mat& flow, int y, cv::Size picture, Run run, RowFlow& out) {
-    const auto width = static_cast<std::size_t>(picture.width);
-    if (out.x.size() < width) out.x.resize(width), out.y.resize(width);
-    const auto* row = flow.ptr<float>(std::min(flow.rows - 1, y * flow.rows / picture.height));
+/// Where a place in `of` lies in `in`, by the middles of pixels: the place before it, and how far on it is.
+struct Between {
+    int at = 0;
+    float part = 0;
+    Between(float place, int of, int in) {
+        const float p = std::clamp(place * static_cast<float>(in) / static_cast<float>(of) - 0.5f, 0.0f,
+                                   static_cast<float>(in - 1));
+        at = std::min(static_cast<int>(p), std::max(0, in - 2));
+        part = p - static_cast<float>(at);
+    }
+};
+
+/// A run of a flow's row for what lies at height `y` of a picture of that size, in 1/32 of the picture's pixels.
+void flowAlong(const cv::Mat& flow, float y, cv::Size picture, Run run, RowFlow& out) {
+    const auto blocks = static_cast<std::size_t>((picture.width + kGoTogether - 1) / kGoTogether);
+    if (out.x.size() < blocks) out.x.resize(blocks), out.y.resize(blocks);
+    const Between down(y, picture.height, flow.rows);
+    const auto *above = flow.ptr<float>(down.at), *below = flow.ptr<float>(std::min(flow.rows - 1, down.at + 1));
     const float sx = 32.0f * static_cast<float>(picture.width) / static_cast<float>(flow.cols),
                 sy = 32.0f * static_cast<float>(picture.height) / static_cast<float>(flow.rows);
-    const std::uint32_t step =
-        (static_cast<std::uint32_t>(flow.cols) << 16) / static_cast<std::uint32_t>(picture.width);
-    std::uint32_t at = static_cast<std::uint32_t>(run.from) * step;
-    for (auto x = static_cast<std::size_t>(run.from); x < static_cast<std::size_t>(run.to); ++x, at += step) {
-        const auto* f = row + 2 * (at >> 16);
-        out.x[x] = sx * f[0], out.y[x] = sy * f[1];
+    const auto mixed = [&](float a, float b, float part) { return a + part * (b - a); };
+    for (int block = run.from / kGoTogether; block * kGoTogether < run.to; ++block) {
+        const Between across(static_cast<float>(block * kGoTogether) + kGoTogether / 2.0f, picture.width, flow.cols);
+        const int left = 2 * across.at, right = 2 * std::min(flow.cols - 1, across.at + 1);
+        const auto of = [&](int k) {
+            return mixed(mixed(above[left + k], above[right + k], across.part),
+                         mixed(below[left + k], below[right + k], across.part), down.part);
+        };
+        const auto i = static_cast<std::size_t>(block);
+        out.x[i] = sx * of(0), out.y[i] = sy * of(1);
     }
 }
 
@@ -92,22 +110,22 @@ struct Pair {
 
 /// One flow's explanation; `forth` is 1 or, where it tells the way back, -1. Where nothing differs, both pictures are
 /// as they are.
-void explain(const Pair& p, const cv::Mat& flow, float forth, const cv::Mat& still, Explained& out) {
-    cv::parallel_for_({0, still.rows}, [&](const cv::Range& r) {
+void explain(const Pair& p, const cv::Mat& flow, float forth, const std::vector<Runs>& moving, Explained& out) {
+    cv::parallel_for_({0, static_cast<int>(moving.size())}, [&](const cv::Range& r) {
         RowFlow along;
-        std::vector<Run> moving;
         std::vector<std::uint8_t> a(static_cast<std::size_t>(p.before.cols)), b(a.size());
         for (int half = r.start; half < r.end; ++half) {
-            movingAlong(still, half, moving);
+            const auto& runs = moving[static_cast<std::size_t>(half)];
+            for (const auto& run : runs)
+                flowAlong(flow, static_cast<float>(2 * half + 1), p.before.size(), twice(run, p.before.cols), along);
             for (int y = 2 * half; y < std::min(p.before.rows, 2 * half + 2); ++y) {
                 auto *seen = out.picture.ptr(y), *differs = out.differs.ptr(y);
-                const auto moved = [&](Run run) {
-                    flowAlong(flow, y, p.before.size(), run, along);
+                const auto movedOn = [&](Run run) {
                     movedRow(viewOf(p.before), along, -forth * p.t, y, run, a.data());
                     movedRow(viewOf(p.after), along, forth * (1 - p.t), y, run, b.data());
                     overlaid(a.data(), b.data(), p.share(), run, seen, differs);
                 };
-                alongRow(moving, p.before.cols, true, moved,
+                alongRow(runs, p.before.cols, true, movedOn,
                          [&](Run run) { overlaid(p.before.ptr(y), p.after.ptr(y), p.share(), run, seen, differs); });
             }
         }
@@ -128,14 +146,14 @@ std::array<const std::uint8_t*, 3> rowsOf(const Differs& d, int row) {
     return {d[0].ptr(row), d[1].ptr(row), d[2].ptr(row)};
 }
 
-void mixGrey(const std::array<Explained, 2>& moved, const Pair& p, const Differs& differs, cv::Mat& out) {
+void mixGrey(const std::array<Explained, 2>& moved, const Pair& p, const Differs& differs,
+             const std::vector<Runs>& moving, cv::Mat& out) {
     cv::parallel_for_({0, differs[0].rows}, [&](const cv::Range& r) {
         RowShares shares, wide;
-        std::vector<Run> moving;
         std::vector<std::uint8_t> stays(static_cast<std::size_t>(out.cols)), unused(stays.size());
         for (int half = r.start; half < r.end; ++half) {
-            movingAlong(differs[2], half, moving);
-            for (const auto& run : moving) shares.of(rowsOf(differs, half), run), shares.twice(run, wide);
+            const auto& runs = moving[static_cast<std::size_t>(half)];
+            for (const auto& run : runs) shares.of(rowsOf(differs, half), run), shares.twice(run, wide);
             for (int y = 2 * half; y < std::min(out.rows, 2 * half + 2); ++y) {
                 const auto *first = moved[0].picture.ptr(y), *second = moved[1].picture.ptr(y);
                 auto* to = out.ptr(y);
@@ -143,7 +161,7 @@ void mixGrey(const std::array<Explained, 2>& moved, const Pair& p, const Differs
                     overlaid(p.before.ptr(y), p.after.ptr(y), p.share(), run, stays.data(), unused.data());
                     mixedRow({first, second, stays.data()}, wide, run, to);
                 };
-                alongRow(moving, out.cols, true, mixed,
+                alongRow(runs, out.cols, true, mixed,
                          [&](Run run) { std::copy(first + run.from, first + run.to, to + run.from); });
             }
         }
@@ -152,18 +170,16 @@ void mixGrey(const std::array<Explained, 2>& moved, const Pair& p, const Differs
 
 /// The colours move as both flows tell together; they are coarse anyway.
 void mixColour(const std::array<Pair, 2>& pairs, const Motion& motion, const Differs& differs,
-               std::array<cv::Mat, 2>& out) {
+               const std::vector<Runs>& moving, std::array<cv::Mat, 2>& out) {
     const auto size = out[0].size();
     cv::parallel_for_({0, size.height}, [&](const cv::Range& r) {
         RowFlow along;
         RowShares shares;
-        std::vector<Run> moving;
         const auto width = static_cast<std::size_t>(size.width);
         std::vector<std::uint8_t> one(width), two(width), moved(width), stays(width), unused(width);
         for (int y = r.start; y < r.end; ++y) {
-            movingAlong(differs[2], y, moving);
             const auto mixed = [&](Run run) {
-                flowAlong(motion.both, y, size, run, along);
+                flowAlong(motion.both, static_cast<float>(y) + 0.5f, size, run, along);
                 shares.of(rowsOf(differs, y), run);
                 for (std::size_t k = 0; k < 2; ++k) {
                     const auto& p = pairs[k];
@@ -174,7 +190,7 @@ void mixColour(const std::array<Pair, 2>& pairs, const Motion& motion, const Dif
                     mixedRow({moved.data(), moved.data(), stays.data()}, shares, run, out[k].ptr(y));
                 }
             };
-            alongRow(moving, size.width, false, mixed, [&](Run run) {
+            alongRow(moving[static_cast<std::size_t>(y)], size.width, false, mixed, [&](Run run) {
                 for (std::size_t k = 0; k < 2; ++k)
                     overlaid(pairs[k].before.ptr(y), pairs[k].after.ptr(y), pairs[k].share(), run, out[k].ptr(y),
                              unused.data());
@@ -208,7 +224,8 @@ struct BetweenFrames::Parts {
     FootageTime before{}, after{};
     cv::Size size;
     std::array<Explained, 2> explained;
-    cv::Mat still; ///< how far the pictures differ where nothing moves
+    cv::Mat still;            ///< how far the pictures differ where nothing moves
+    std::vector<Runs> moving; ///< by its row
     double untrusted = 0;
 
     void look(const YuvFrame& a, const YuvFrame& b);
@@ -221,6 +238,8 @@ void BetweenFrames::Parts::look(const YuvFrame& a, const YuvFrame& b) {
     cv::Mat apart;
     cv::absdiff(first, second, apart);
     still = smoothed(apart);
+    moving.resize(static_cast<std::size_t>(still.rows));
+    for (int y = 0; y < still.rows; ++y) movingAlong(still, y, moving[static_cast<std::size_t>(y)]);
     motion = finder.between(first, second, a.time == after && now == size);
     before = a.time, after = b.time, size = now;
 }
@@ -243,21 +262,21 @@ YuvFrame BetweenFrames::at(const YuvFrame& a, const YuvFrame& b, double share) {
         const auto grey = plane(a.y, w, h), next = plane(b.y, w, h);
         const Pair pair{grey, next, t};
         for (auto& e : p.explained) e.create({w, h});
-        explain(pair, p.motion.forth, 1, p.still, p.explained[0]);
-        explain(pair, p.motion.back, -1, p.still, p.explained[1]);
+        explain(pair, p.motion.forth, 1, p.moving, p.explained[0]);
+        explain(pair, p.motion.back, -1, p.moving, p.explained[1]);
         const Differs differs = {smoothed(p.explained[0].differs), smoothed(p.explained[1].differs), p.still};
         const cv::Mat least = cv::min(cv::min(differs[0], differs[1]), differs[2]);
         p.untrusted = static_cast<double>(cv::countNonZero(least > kTrusted)) / static_cast<double>(least.total());
         if (p.untrusted <= kMostUntrusted) {
             out = YuvFrame(w, h);
             auto y = plane(out.y, w, h);
-            mixGrey(p.explained, pair, differs, y);
+            mixGrey(p.explained, pair, differs, p.moving, y);
             const auto colour = [w, h](const YuvFrame& f) {
                 return std::array{plane(f.u, w / 2, h / 2), plane(f.v, w / 2, h / 2)};
             };
             const auto from = colour(a), to = colour(b);
             auto uv = colour(out);
-            mixColour({Pair{from[0], to[0], t}, Pair{from[1], to[1], t}}, p.motion, differs, uv);
+            mixColour({Pair{from[0], to[0], t}, Pair{from[1], to[1], t}}, p.motion, differs, p.moving, uv);
         }
     }
     if (out.empty()) out = laidOver(a, b, share); // another scene, or next to nothing

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Rows of pictures looked up along a flow, between pixels in steps of 1/32. Eight pixels at a time where the processor
-// can (AVX2), one by one elsewhere; both give the same bytes. Inside media only.
+// Rows of pictures looked up along a flow, between pixels in steps of 1/32. Eight pixels go the same way: a flow is no
+// finer, and what moves alike is fetched and mixed together. Inside media only.
 #pragma once
 #include <cstddef>
 #include <cstdint>
@@ -15,7 +15,9 @@ struct PlaneView {
     int width = 0, height = 0;
 };
 
-/// The flow over one row, in 1/32 of the picture's pixels.
+inline constexpr int kGoTogether = 8; ///< pixels, counted from the left edge
+
+/// The flow over one row, in 1/32 of the picture's pixels, for each eight of them.
 struct RowFlow {
     std::vector<float> x, y;
 };

@@ -171,10 +171,11 @@ TEST_CASE("a row is looked up between pixels and goes on at the edges, whatever 
                 movedRow({plane.data(), width, width, height}, flow, by, row, {0, width}, out.data());
                 for (int x = 0; x < width; ++x) {
                     const auto i = static_cast<std::size_t>(x);
-                    const double u = std::clamp(x + static_cast<double>(std::trunc(by * flow.x[i])) / 32, 0.0,
-                                                width - 1.0),
-                                 v = std::clamp(row + static_cast<double>(std::trunc(by * flow.y[i])) / 32, 0.0,
-                                                height - 1.0);
+                    const double u = std::clamp(x + static_cast<double>(std::trunc(by * flow.x[i / kGoTogether])) / 32,
+                                                0.0, width - 1.0),
+                                 v = std::clamp(row +
+                                                    static_cast<double>(std::trunc(by * flow.y[i / kGoTogether])) / 32,
+                                                0.0, height - 1.0);
                     const int ix = std::min(width - 2, static_cast<int>(u)),
                               iy = std::min(height - 2, static_cast<int>(v));
                     const auto at = [&](int cx, int cy) {
