@@ -267,3 +267,31 @@ TEST_CASE("a pause in which somebody draws breath is one pause; a soft word is n
     }
     for (std::size_t i = 1; i < a->pauses.size(); ++i) CHECK(a->pauses[i].startS > a->pauses[i - 1].endS);
 }
+
+TEST_CASE("a take is heard alike again and again, whichever ear happens to be free", "[slow]") {
+    auto voice = scratchVoice();
+    REQUIRE(voice);
+    std::string text;
+    for (int k = 0; k < 4; ++k) text += std::string(k ? " " : "") + kScript; // many pieces, on all cores
+    const auto spoken = (*voice)->speak(text, 170);
+    REQUIRE(spoken);
+    auto other = text;
+    other.replace(other.find("third"), 5, "second");
+    const auto script = tokensOf(other);
+    const auto take = withNoise(spoken->sound, 25);
+    const auto first = aligned(take, script, kGoOn);
+    REQUIRE(first);
+    CHECK(!first->differences.empty());
+    for (int round = 0; round < 4; ++round) {
+        const auto again = aligned(take, script, kGoOn);
+        REQUIRE(again);
+        REQUIRE(again->words.size() == first->words.size());
+        for (std::size_t i = 0; i < again->words.size(); ++i) {
+            CHECK(again->words[i].token == first->words[i].token);
+            CHECK(again->words[i].startS == first->words[i].startS);
+        }
+        REQUIRE(again->differences.size() == first->differences.size());
+        for (std::size_t i = 0; i < again->differences.size(); ++i)
+            CHECK(again->differences[i].heard == first->differences[i].heard);
+    }
+}

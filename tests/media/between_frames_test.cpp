@@ -26,6 +26,7 @@ struct Scene {
     double alongPx = 6, downPx = -2; ///< the ground goes on by so much a second of the scene
     bool panel = true;               ///< a drawn panel that stays
     double thing = 9;                ///< a lighter square crosses at so many px a second of the scene
+    double fine = 1;                 ///< smaller in a larger film of the same
 };
 
 YuvFrame drawn(const Scene& s, double t) {
@@ -33,7 +34,7 @@ YuvFrame drawn(const Scene& s, double t) {
     f.time = at<FootageTime>(t / 25);
     for (int y = 0; y < s.height; ++y)
         for (int x = 0; x < s.width; ++x) {
-            double v = texture(x + s.alongPx * t, y + s.downPx * t);
+            double v = texture(s.fine * (x + s.alongPx * t), s.fine * (y + s.downPx * t));
             if (std::abs(x - 80 - s.thing * t) < 14 && std::abs(y - 70) < 12) v = 225 - 0.2 * v;
             if (s.panel && y > s.height - 40 && x < 90) v = (x / 6 + y / 6) % 2 ? 30 : 200;
             f.y[static_cast<std::size_t>(y * s.width + x)] =
@@ -42,8 +43,8 @@ YuvFrame drawn(const Scene& s, double t) {
     for (int y = 0; y < s.height / 2; ++y)
         for (int x = 0; x < s.width / 2; ++x) {
             const auto i = static_cast<std::size_t>(y * s.width / 2 + x);
-            f.u[i] = static_cast<std::uint8_t>(
-                std::lround(128 + 0.3 * (texture(2 * x + s.alongPx * t, 2 * y + s.downPx * t) - 110)));
+            f.u[i] = static_cast<std::uint8_t>(std::lround(
+                128 + 0.3 * (texture(s.fine * (2 * x + s.alongPx * t), s.fine * (2 * y + s.downPx * t)) - 110)));
             f.v[i] = 120;
         }
     return f;
@@ -65,7 +66,9 @@ std::vector<std::uint8_t> mean(const std::vector<std::uint8_t>& a, const std::ve
 
 TEST_CASE(
     "a picture between two is the one that would have been filmed, and far better than both laid over each other") {
-    for (const auto& s : {Scene{}, Scene{400, 224, -9, 0}, Scene{322, 182, 3, 4}, Scene{900, 512, 14, 5, true, -11}}) {
+    for (const auto& s : {Scene{}, Scene{400, 224, -9, 0}, Scene{322, 182, 3, 4}, Scene{900, 512, 14, 5, true, -11},
+                          Scene{360, 202, 5, 2}, Scene{718, 404, -8, 3}, Scene{404, 718, 4, -9},
+                          Scene{1442, 812, 12, -4, true, 9, 0.5}, Scene{1920, 1080, 20, -8, true, 9, 0.5}}) {
         INFO(s.width << " wide, " << s.alongPx << " px");
         const auto a = drawn(s, 0), b = drawn(s, 1);
         BetweenFrames between;
