@@ -72,7 +72,8 @@ void ClaimReader::doubtVerdict(std::string_view sentence, Claim& claim, int corn
         claim.alsoAs.push_back(claim.stance), claim.stance = Stance::Other;
         holdAgainst(claim, facts_, corner);
     };
-    if (claim.verdict == Verdict::Agrees && otherCase() > kSurelyOther) return isOther();
+    // "In the next corner it's third" is of another corner, which is known.
+    if (claim.verdict == Verdict::Agrees && !claim.about && otherCase() > kSurelyOther) return isOther();
     if (claim.verdict != Verdict::Differs) return;
     const auto agreesAs = [&](Stance stance) {
         auto other = claim;

@@ -62,11 +62,11 @@ std::string thingPattern(const ClaimFacts& facts) {
 }
 
 std::string cornerPattern(const ClaimFacts& facts) {
-    std::vector<std::string> names{"first corner", "last corner"};
+    std::vector<std::string> names{"first corner", "last corner", "final corner"};
     for (const auto& c : facts.corners) names.push_back(plainName(c.name));
     if (onlyHairpin(facts)) names.emplace_back("hairpin");
     const auto known = joined(std::move(names));
-    return "(?:" + known + (known.empty() ? "" : "|") + "(?:turn|corner) (?:[0-9]+|one))";
+    return "(?:" + known + (known.empty() ? "" : "|") + "(?:turn|corner) (?:[0-9]+|one)|t[0-9]+)";
 }
 
 std::string expanded(std::string_view pattern, const ClaimFacts& facts) {
@@ -91,7 +91,7 @@ std::span<const KindOfClaim> englishClaims() {
     return kAll;
 }
 
-Grammar::Grammar(const ClaimFacts& facts) {
+Grammar::Grammar(const ClaimFacts& facts) : corners_(facts, cornerPattern(facts)) {
     for (const auto& kind : englishClaims()) {
         auto any = std::make_unique<RE2::Set>(RE2::DefaultOptions, RE2::UNANCHORED);
         const auto first = rules_.size();
@@ -107,7 +107,6 @@ Grammar::Grammar(const ClaimFacts& facts) {
         any->Compile();
         worth_.emplace_back(std::move(any), first);
     }
-    corners_ = std::make_unique<RE2>(expanded(R"(\b(?:at|in|for|through|into) (?:the )?(@CORNER)\b)", facts));
     const auto alsoAThing = [&](const std::string& name) {
         return std::any_of(facts.corners.begin(), facts.corners.end(), [&](const ClaimCorner& c) {
             return std::any_of(c.references.begin(), c.references.end(),
@@ -116,23 +115,13 @@ Grammar::Grammar(const ClaimFacts& facts) {
     };
     for (const auto& c : facts.corners) {
         if (auto name = plainName(c.name); !name.empty() && !alsoAThing(name)) cornersOnly_.push_back(std::move(name));
-        names_.emplace_back(plainName(c.name), c.number);
-        if (onlyHairpin(facts) == &c) names_.emplace_back("hairpin", c.number);
-        for (const auto* kind : {"turn ", "corner "}) names_.emplace_back(kind + std::to_string(c.number), c.number);
     }
 }
 
 std::optional<int> Grammar::cornerNamed(std::string_view sentence, const Candidate& c, int corner) const {
     using K = ClaimKind;
     if (c.claim.kind == K::Compare || c.claim.kind == K::Time || c.claim.kind == K::Distance) return std::nullopt;
-    const auto clause = clauseAround(sentence, c.from, c.to);
-    StringPiece rest(sentence.data() + clause.from, clause.to - clause.from), name;
-    while (RE2::FindAndConsume(&rest, *corners_, &name)) {
-        const std::string_view named(name.data(), name.size());
-        for (const auto& [known, number] : names_)
-            if (known == named) return number == corner ? std::nullopt : std::optional(number);
-    }
-    return std::nullopt;
+    return corners_.otherThan(corner, sentence, clauseAround(sentence, c.from, c.to));
 }
 
 std::vector<Candidate> Grammar::find(std::string_view sentence) const {

@@ -2,6 +2,7 @@
 // The rules of a language, with the names of one track in them, ready to be looked for.
 #pragma once
 #include "core/claims/candidates.h"
+#include "core/claims/corner_meant.h"
 #include "core/claims/rules.h"
 
 #include <map>
@@ -32,8 +33,7 @@ class Grammar {
     static void apply(const Rule& rule, std::size_t number, std::string_view sentence, std::vector<Candidate>& out);
 
     std::vector<Rule> rules_;
-    std::unique_ptr<re2::RE2> corners_; ///< a preposition and the name of a corner
-    std::vector<std::pair<std::string, int>> names_;
+    CornersMeant corners_;
     std::vector<std::string> cornersOnly_; ///< names of corners that are no thing beside the road
     /// Which rules of a kind a sentence is worth looking at with, and the number of its first. One set for all kinds
     /// would be looked through faster as long as the words are like those before, and without end where they are not.

@@ -3,6 +3,8 @@
 #pragma once
 #include "core/claims/pattern.h"
 
+#include <string>
+
 namespace hl::manner {
 
 const Pattern& otherCase();       ///< Of another car, driver, day or case.
@@ -34,5 +36,13 @@ const Pattern& takesBack();    ///< Between two values: "third, sorry, fourth".
 const Pattern& iSaid();        ///< Before a value that a "but" takes back.
 const Pattern& but();
 const Pattern& notSo(); ///< A sentence behind, no more than that it should not be so: "don't."
+
+/// Patterns of words about another corner; `corner` is one of the names and numbers, and the group holds it.
+std::string atCorner(const std::string& corner);        ///< "in third at the Sluice"
+std::string cornerAsSubject(const std::string& corner); ///< "the Sluice is third"
+std::string cornerMentioned(const std::string& corner); ///< a clause that does no more: "earlier on, at the Sluice"
+const Pattern& nextCorner();  ///< "in the next corner", "the one before this is": groups tell on and back, twice
+const Pattern& cornersAway(); ///< "2 corners later": how many, and which way
+const Pattern& onlyAway();    ///< a clause that says no more than that
 
 } // namespace hl::manner

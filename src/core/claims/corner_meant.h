@@ -1,0 +1,36 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Which corner words are about, where it is another than the one they were written for.
+#pragma once
+#include "core/claims/claim_facts.h"
+#include "core/claims/lexicon.h"
+#include "core/claims/pattern.h"
+
+#include <optional>
+#include <string>
+#include <string_view>
+#include <vector>
+
+namespace hl {
+
+class CornersMeant {
+  public:
+    /// `anyCorner`: a pattern of the names and numbers of corners.
+    CornersMeant(const ClaimFacts& facts, const std::string& anyCorner);
+
+    /// By name or number ("in third at the Sluice"), or by where it lies from `corner`, whose words they are ("one
+    /// corner back", "the next corner is"). A clause that names none may be about the one before it is: "earlier on, at
+    /// the Sluice, third". None: it is about its own corner, or nothing tells.
+    std::optional<int> otherThan(int corner, std::string_view sentence, Stretch clause) const;
+
+  private:
+    std::optional<int> in(std::string_view clause, int corner) const;
+    std::optional<int> byPlace(std::string_view clause, int corner) const;
+    std::optional<int> fromHere(int corner, int on) const;
+    std::optional<int> numberOf(std::string_view name) const;
+
+    Pattern named_, subject_, mentioned_;
+    std::vector<std::pair<std::string, int>> names_; ///< plain
+    std::vector<int> inOrder_;
+};
+
+} // namespace hl
