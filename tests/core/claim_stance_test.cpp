@@ -131,3 +131,13 @@ TEST_CASE("where the foot comes off is where one brakes, or lifts, as the corner
     CHECK(lifts[0].fact == "lift_start_m");
     CHECK(lifts[0].verdict == Verdict::Agrees);
 }
+
+TEST_CASE("what one would never see is not denied, and who got it wrong is somebody else throughout") {
+    const auto facts = made();
+    const ClaimReader reader(facts);
+    for (const auto& c : reader.read("Turn in at the seam or you'll never see the late apex.", 1))
+        CHECK(c.verdict != Verdict::Differs);
+    const auto claims = reader.read("He got it all wrong: fourth gear, far too deep, brakes at the seam.", 1);
+    REQUIRE(!claims.empty());
+    for (const auto& c : claims) CHECK(c.verdict == Verdict::Unknown);
+}

@@ -53,7 +53,9 @@ TEST_CASE("what is said of a corner nearby is held against that corner") {
                  {1, "After that, Long Copse in fifth.", 2},
                  {3, "T1 second gear.", 1},
                  {2, "The following bend wants first gear.", 3},
-                 {1, "The one after this is taken in fifth.", 2}};
+                 {1, "The one after this is taken in fifth.", 2},
+                 {1, "Long Copse's fifth gear.", 2},
+                 {2, "Pinfold, up next, is first gear.", 3}};
     for (const auto& c : cases) {
         INFO(c.words);
         CHECK(aboutOf(reader, c.words, c.corner) == c.about);
@@ -84,4 +86,33 @@ TEST_CASE("words that only mention another corner are about their own") {
     const ClaimReader one(alone);
     CHECK(aboutOf(one, "In the next corner it's second gear.", 1) == 1);
     CHECK(aboutOf(one, "In the next corner it's second gear.", 9) == 9);
+}
+
+TEST_CASE("of the way out of another corner nothing is known") {
+    const auto facts = fourCorners();
+    const ClaimReader reader(facts);
+    const auto claims = reader.read("Coming out of Drovers in third gear.", 2);
+    REQUIRE(claims.size() == 1);
+    CHECK(claims[0].verdict == Verdict::Unknown);
+    CHECK(aboutOf(reader, "Coming out of Long Copse in fourth gear.", 2) == 2);
+}
+
+TEST_CASE("where corners between were not measured, nothing is known of the next one") {
+    auto facts = fourCorners();
+    facts.corners[2].number = 7, facts.corners[3].number = 8;
+    const ClaimReader reader(facts);
+    CHECK(aboutOf(reader, "The next corner is third gear.", 7) == 8);
+    for (const auto* words : {"The next corner is first gear.", "The next corner is fourth gear."}) {
+        const auto claims = reader.read(words, 2);
+        REQUIRE(claims.size() == 1);
+        CHECK(claims[0].about == 3);
+        CHECK(claims[0].verdict == Verdict::Unknown);
+    }
+    for (const auto* words : {"Back in turn five it was fourth gear.", "In the last corner it is fourth gear.",
+                              "In the final corner it is fourth gear."}) {
+        INFO(words);
+        const auto claims = reader.read(words, 7);
+        REQUIRE(claims.size() == 1);
+        CHECK(claims[0].verdict == Verdict::Unknown);
+    }
 }

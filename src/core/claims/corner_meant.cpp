@@ -13,6 +13,9 @@ namespace {
 using re2::RE2;
 using re2::StringPiece;
 
+/// A corner that no facts have: nothing is known of it.
+constexpr int kNobodyKnows = 0;
+
 /// The clause before, where no more than a comma or a colon parts them.
 std::optional<Stretch> clauseAhead(std::string_view sentence, Stretch clause) {
     const auto before = sentence.substr(0, clause.from);
@@ -28,7 +31,7 @@ CornersMeant::CornersMeant(const ClaimFacts& facts, const std::string& anyCorner
     : named_(manner::atCorner(anyCorner).c_str()), subject_(manner::cornerAsSubject(anyCorner).c_str()),
       mentioned_(manner::cornerMentioned(anyCorner).c_str()) {
     for (const auto& c : facts.corners) {
-        inOrder_.push_back(c.number);
+        numbers_.push_back(c.number);
         names_.emplace_back(plainName(c.name), c.number);
         if (onlyHairpin(facts) == &c) names_.emplace_back("hairpin", c.number);
         for (const std::string kind : {"turn ", "corner ", "t"}) {
@@ -36,23 +39,24 @@ CornersMeant::CornersMeant(const ClaimFacts& facts, const std::string& anyCorner
             if (c.number == 1) names_.emplace_back(kind + "one", c.number);
         }
     }
-    if (inOrder_.empty()) return;
-    names_.emplace_back("first corner", inOrder_.front());
-    names_.emplace_back("final corner", inOrder_.back()); // "the last corner" may be the one before
+    std::sort(numbers_.begin(), numbers_.end());
+    wholeLap_ = !numbers_.empty() && numbers_.front() == 1 && numbers_.back() == static_cast<int>(numbers_.size());
+    names_.emplace_back("first corner", 1);
+    names_.emplace_back("final corner", wholeLap_ ? numbers_.back() : kNobodyKnows);
+    names_.emplace_back("last corner", kNobodyKnows); // the one before, or that of the lap
 }
 
-std::optional<int> CornersMeant::numberOf(std::string_view name) const {
+int CornersMeant::numberOf(std::string_view name) const {
     for (const auto& [known, number] : names_)
         if (known == name) return number;
-    return std::nullopt;
+    return kNobodyKnows; // "turn 9" where nobody measured it
 }
 
 std::optional<int> CornersMeant::fromHere(int corner, int on) const {
-    const auto here = std::find(inOrder_.begin(), inOrder_.end(), corner);
-    const auto count = static_cast<int>(inOrder_.size());
-    if (here == inOrder_.end() || count < 2) return std::nullopt;
-    const int at = static_cast<int>(here - inOrder_.begin()) + on;
-    return inOrder_[static_cast<std::size_t>((at % count + count) % count)]; // the lap goes round
+    if (!std::binary_search(numbers_.begin(), numbers_.end(), corner)) return std::nullopt;
+    if (!wholeLap_) return corner + on; // which may be one that nobody measured
+    const auto count = static_cast<int>(numbers_.size());
+    return ((corner - 1 + on) % count + count) % count + 1; // the lap goes round
 }
 
 std::optional<int> CornersMeant::byPlace(std::string_view clause, int corner) const {
@@ -68,14 +72,16 @@ std::optional<int> CornersMeant::byPlace(std::string_view clause, int corner) co
 }
 
 std::optional<int> CornersMeant::in(std::string_view clause, int corner) const {
-    StringPiece rest(clause.data(), clause.size()), name;
-    while (RE2::FindAndConsume(&rest, named_.re(), &name)) {
+    StringPiece rest(clause.data(), clause.size()), out, name;
+    while (RE2::FindAndConsume(&rest, named_.re(), &out, &name)) {
+        const int number = numberOf({name.data(), name.size()});
+        if (!out.empty()) return number == corner ? corner : kNobodyKnows; // of its exit, or of what follows
         const auto before = clause.substr(0, static_cast<std::size_t>(name.data() - clause.data()));
         if (hasWord(lastWords(before, 4), {"like", "as", "than", "unlike"})) continue; // it is held beside it
-        if (const auto number = numberOf({name.data(), name.size()})) return number;
+        return number;
     }
     if (RE2::PartialMatch(StringPiece(clause.data(), clause.size()), subject_.re(), &name))
-        if (const auto number = numberOf({name.data(), name.size()})) return number;
+        return numberOf({name.data(), name.size()});
     return byPlace(clause, corner);
 }
 
@@ -86,7 +92,9 @@ std::optional<int> CornersMeant::otherThan(int corner, std::string_view sentence
     const auto ahead = clauseAhead(sentence, clause);
     if (!ahead || hasWord(words, {"here", "this", "i", "i'm", "you", "you're", "we", "we're", "he"}))
         return std::nullopt;
-    const auto before = sentence.substr(ahead->from, ahead->to - ahead->from);
+    const bool aside = manner::predicateAlone().in(words);
+    const auto named = aside ? clauseAround(sentence, 1, 1) : *ahead;
+    const auto before = sentence.substr(named.from, named.to - named.from);
     const StringPiece text(before.data(), before.size());
     StringPiece name;
     if (RE2::PartialMatch(text, mentioned_.re(), &name)) return other(numberOf({name.data(), name.size()}));

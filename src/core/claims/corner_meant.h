@@ -19,18 +19,20 @@ class CornersMeant {
 
     /// By name or number ("in third at the Sluice"), or by where it lies from `corner`, whose words they are ("one
     /// corner back", "the next corner is"). A clause that names none may be about the one before it is: "earlier on, at
-    /// the Sluice, third". None: it is about its own corner, or nothing tells.
+    /// the Sluice, third". None: it is about its own corner, or nothing tells. A number that no corner has: one that
+    /// nobody measured.
     std::optional<int> otherThan(int corner, std::string_view sentence, Stretch clause) const;
 
   private:
     std::optional<int> in(std::string_view clause, int corner) const;
     std::optional<int> byPlace(std::string_view clause, int corner) const;
     std::optional<int> fromHere(int corner, int on) const;
-    std::optional<int> numberOf(std::string_view name) const;
+    int numberOf(std::string_view name) const;
 
     Pattern named_, subject_, mentioned_;
     std::vector<std::pair<std::string, int>> names_; ///< plain
-    std::vector<int> inOrder_;
+    std::vector<int> numbers_;                       ///< sorted
+    bool wholeLap_ = false;                          ///< from 1 on without a gap
 };
 
 } // namespace hl

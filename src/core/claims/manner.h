@@ -38,11 +38,12 @@ const Pattern& but();
 const Pattern& notSo(); ///< A sentence behind, no more than that it should not be so: "don't."
 
 /// Patterns of words about another corner; `corner` is one of the names and numbers, and the group holds it.
-std::string atCorner(const std::string& corner);        ///< "in third at the Sluice"
+std::string atCorner(const std::string& corner);        ///< "in third at the Sluice"; "out of" it in a group before
 std::string cornerAsSubject(const std::string& corner); ///< "the Sluice is third"
 std::string cornerMentioned(const std::string& corner); ///< a clause that does no more: "earlier on, at the Sluice"
-const Pattern& nextCorner();  ///< "in the next corner", "the one before this is": groups tell on and back, twice
-const Pattern& cornersAway(); ///< "2 corners later": how many, and which way
-const Pattern& onlyAway();    ///< a clause that says no more than that
+const Pattern& nextCorner();     ///< "in the next corner", "the one before this is": groups tell on and back, twice
+const Pattern& cornersAway();    ///< "2 corners later": how many, and which way
+const Pattern& onlyAway();       ///< a clause that says no more than that
+const Pattern& predicateAlone(); ///< "the Sluice, up next, is second": who or what stands before
 
 } // namespace hl::manner

@@ -5,7 +5,7 @@ namespace hl::manner {
 
 const Pattern& otherCase() {
     static const Pattern kPattern(
-        R"(\b(?:if|unless|in case|provided|assuming|depending on|in the (?:wet|rain|snow|dark|damp|dry line)|(?:on|)"
+        R"(\b(?:(?:he|she|they) (?:got|gets|get|had|have|has) (?:it|this|that) (?:all |completely |totally |so |quite )?wrong|if|unless|in case|provided|assuming|depending on|in the (?:wet|rain|snow|dark|damp|dry line)|(?:on|)"
         R"(in) (?:a |the )?(?:wet|damp|drying|cold|hot|cool|windy|rainy|green) (?:track|day|days|morning|evening|)"
         R"(surface|asphalt|tarmac|conditions|weather)|when(?:ever)? (?:it(?:'s| is)|it gets|things are) (?:wet|)"
         R"(raining|damp|cold|dark|windy|hot|slippery|greasy|dry)|when it rains|when it rained|(?:in )?(?:wet|damp|)"
@@ -128,7 +128,7 @@ const Pattern& denial() {
 
 const Pattern& noDenial() {
     static const Pattern kPattern(
-        R"(\b(?:not only|nobody (?:believes|thinks|told|tells|warns|mentions)|no less|neither pedal|neither of the pedals|never (?:leaves|left|leave|out of)|never (?:go |)"
+        R"(\b(?:not only|nobody (?:believes|thinks|told|tells|warns|mentions)|no less|neither pedal|neither of the pedals|never (?:see|find|make|reach) (?:a|an|the|your|that)|never (?:leaves|left|leave|out of)|never (?:go |)"
         R"(goes |went |drop |drops |dropped |fall |fell |get |got |dip )?(?:below|under|above|over|beneath|past|beyond)|(?:don't|)"
         R"(do not|not|doesn't|didn't|mustn't|shouldn't|won't) (?:let it )?(?:ever )?(?:exceed|(?:go|drop|fall|get|)"
         R"(dip|come|slow) (?:below|under|above|over|beneath|past|beyond))|never exceed|not (?:much |a lot )?(?:more|)"

@@ -4,12 +4,12 @@
 namespace hl::manner {
 
 std::string atCorner(const std::string& corner) {
-    return R"(\b(?:at|in|for|through|into) (?:the )?()" + corner + R"()\b)";
+    return R"(\b(?:at|in|for|through|into|(out of|leaving)) (?:the )?()" + corner + R"()\b)";
 }
 
 std::string cornerAsSubject(const std::string& corner) {
     return R"(^ ?(?:(?:and|then|so|now|but) )*(?:the )?()" + corner +
-           R"() (?:is|was|in|needs|takes|wants|gets|asks for|comes in|goes in|first|second|third|fourth|fifth|sixth|seventh|eighth|[0-9]+)\b)";
+           R"()(?:'s| is| was| in| needs| takes| wants| gets| asks for| comes in| goes in| first| second| third| fourth| fifth| sixth| seventh| eighth| [0-9]+)\b)";
 }
 
 std::string cornerMentioned(const std::string& corner) {
@@ -36,6 +36,11 @@ const Pattern& onlyAway() {
     static const Pattern kPattern(
         R"(^ ?(?:(?:and|then|so|but) )?(?:(?:(?:in|at|through) )?(?:the )?(?:next|following|previous|preceding) (?:corner|bend|turn)|)"
         R"((?:one|a|2|3) (?:corners?|bends?|turns?) (?:back|earlier|ago|before|later|on|further on|after)) ?$)");
+    return kPattern;
+}
+
+const Pattern& predicateAlone() {
+    static const Pattern kPattern(R"(^ ?(?:is|was|needs|takes|wants|asks for) )");
     return kPattern;
 }
 
