@@ -119,14 +119,17 @@ void explain(const Pair& p, const cv::Mat& flow, float forth, const std::vector<
             for (const auto& run : runs)
                 flowAlong(flow, static_cast<float>(2 * half + 1), p.before.size(), twice(run, p.before.cols), along);
             for (int y = 2 * half; y < std::min(p.before.rows, 2 * half + 2); ++y) {
-                auto *seen = out.picture.ptr(y), *differs = out.differs.ptr(y);
+                const auto laid = [&](const std::uint8_t* first, const std::uint8_t* second, Run run) {
+                    overlaid(first, second, p.share(), run, out.picture.ptr(y));
+                    apart(first, second, run, out.differs.ptr(y));
+                };
                 const auto movedOn = [&](Run run) {
                     movedRow(viewOf(p.before), along, -forth * p.t, y, run, a.data());
                     movedRow(viewOf(p.after), along, forth * (1 - p.t), y, run, b.data());
-                    overlaid(a.data(), b.data(), p.share(), run, seen, differs);
+                    laid(a.data(), b.data(), run);
                 };
                 alongRow(runs, p.before.cols, true, movedOn,
-                         [&](Run run) { overlaid(p.before.ptr(y), p.after.ptr(y), p.share(), run, seen, differs); });
+                         [&](Run run) { laid(p.before.ptr(y), p.after.ptr(y), run); });
             }
         }
     });
@@ -150,7 +153,7 @@ void mixGrey(const std::array<Explained, 2>& moved, const Pair& p, const Differs
              const std::vector<Runs>& moving, cv::Mat& out) {
     cv::parallel_for_({0, differs[0].rows}, [&](const cv::Range& r) {
         RowShares shares, wide;
-        std::vector<std::uint8_t> stays(static_cast<std::size_t>(out.cols)), unused(stays.size());
+        std::vector<std::uint8_t> stays(static_cast<std::size_t>(out.cols));
         for (int half = r.start; half < r.end; ++half) {
             const auto& runs = moving[static_cast<std::size_t>(half)];
             for (const auto& run : runs) shares.of(rowsOf(differs, half), run), shares.twice(run, wide);
@@ -158,7 +161,7 @@ void mixGrey(const std::array<Explained, 2>& moved, const Pair& p, const Differs
                 const auto *first = moved[0].picture.ptr(y), *second = moved[1].picture.ptr(y);
                 auto* to = out.ptr(y);
                 const auto mixed = [&](Run run) {
-                    overlaid(p.before.ptr(y), p.after.ptr(y), p.share(), run, stays.data(), unused.data());
+                    overlaid(p.before.ptr(y), p.after.ptr(y), p.share(), run, stays.data());
                     mixedRow({first, second, stays.data()}, wide, run, to);
                 };
                 alongRow(runs, out.cols, true, mixed,
@@ -176,7 +179,7 @@ void mixColour(const std::array<Pair, 2>& pairs, const Motion& motion, const Dif
         RowFlow along;
         RowShares shares;
         const auto width = static_cast<std::size_t>(size.width);
-        std::vector<std::uint8_t> one(width), two(width), moved(width), stays(width), unused(width);
+        std::vector<std::uint8_t> one(width), two(width), moved(width), stays(width);
         for (int y = r.start; y < r.end; ++y) {
             const auto mixed = [&](Run run) {
                 flowAlong(motion.both, static_cast<float>(y) + 0.5f, size, run, along);
@@ -185,15 +188,14 @@ void mixColour(const std::array<Pair, 2>& pairs, const Motion& motion, const Dif
                     const auto& p = pairs[k];
                     movedRow(viewOf(p.before), along, -p.t, y, run, one.data());
                     movedRow(viewOf(p.after), along, 1 - p.t, y, run, two.data());
-                    overlaid(one.data(), two.data(), p.share(), run, moved.data(), unused.data());
-                    overlaid(p.before.ptr(y), p.after.ptr(y), p.share(), run, stays.data(), unused.data());
+                    overlaid(one.data(), two.data(), p.share(), run, moved.data());
+                    overlaid(p.before.ptr(y), p.after.ptr(y), p.share(), run, stays.data());
                     mixedRow({moved.data(), moved.data(), stays.data()}, shares, run, out[k].ptr(y));
                 }
             };
             alongRow(moving[static_cast<std::size_t>(y)], size.width, false, mixed, [&](Run run) {
                 for (std::size_t k = 0; k < 2; ++k)
-                    overlaid(pairs[k].before.ptr(y), pairs[k].after.ptr(y), pairs[k].share(), run, out[k].ptr(y),
-                             unused.data());
+                    overlaid(pairs[k].before.ptr(y), pairs[k].after.ptr(y), pairs[k].share(), run, out[k].ptr(y));
             });
         }
     });
@@ -235,9 +237,9 @@ void BetweenFrames::Parts::look(const YuvFrame& a, const YuvFrame& b) {
     const cv::Size now(a.width, a.height);
     if (a.time == before && b.time == after && now == size) return;
     const auto first = plane(a.y, now.width, now.height), second = plane(b.y, now.width, now.height);
-    cv::Mat apart;
-    cv::absdiff(first, second, apart);
-    still = smoothed(apart);
+    cv::Mat differ;
+    cv::absdiff(first, second, differ);
+    still = smoothed(differ);
     moving.resize(static_cast<std::size_t>(still.rows));
     for (int y = 0; y < still.rows; ++y) movingAlong(still, y, moving[static_cast<std::size_t>(y)]);
     motion = finder.between(first, second, a.time == after && now == size);

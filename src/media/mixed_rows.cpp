@@ -5,13 +5,14 @@
 
 namespace hl {
 
-void overlaid(const std::uint8_t* first, const std::uint8_t* second, int share, Run run, std::uint8_t* seen,
-              std::uint8_t* apart) {
+void overlaid(const std::uint8_t* first, const std::uint8_t* second, int share, Run run, std::uint8_t* out) {
     const auto part = static_cast<std::uint16_t>(share), rest = static_cast<std::uint16_t>(256 - share);
-    for (int x = run.from; x < run.to; ++x) {
-        seen[x] = static_cast<std::uint8_t>((first[x] * rest + second[x] * part + 128) >> 8);
-        apart[x] = std::max(first[x], second[x]) - std::min(first[x], second[x]);
-    }
+    for (int x = run.from; x < run.to; ++x)
+        out[x] = static_cast<std::uint8_t>((first[x] * rest + second[x] * part + 128) >> 8);
+}
+
+void apart(const std::uint8_t* first, const std::uint8_t* second, Run run, std::uint8_t* out) {
+    for (int x = run.from; x < run.to; ++x) out[x] = std::max(first[x], second[x]) - std::min(first[x], second[x]);
 }
 
 void RowShares::of(const std::array<const std::uint8_t*, 3>& differs, Run run) {

@@ -10,10 +10,10 @@
 
 namespace hl {
 
-/// seen[i] is `share` of 256 of the second row and the rest of the first, for the pixels of a run; `apart` how far they
-/// are from each other.
-void overlaid(const std::uint8_t* first, const std::uint8_t* second, int share, Run run, std::uint8_t* seen,
-              std::uint8_t* apart);
+/// out[i] is `share` of 256 of the second row and the rest of the first, for the pixels of a run.
+void overlaid(const std::uint8_t* first, const std::uint8_t* second, int share, Run run, std::uint8_t* out);
+/// out[i] is how far both are from each other.
+void apart(const std::uint8_t* first, const std::uint8_t* second, Run run, std::uint8_t* out);
 
 /// How much each of two explanations of a row counts, in parts of 256; the rest is a third one's.
 struct RowShares {
