@@ -27,9 +27,9 @@ std::optional<Stretch> clauseAhead(std::string_view sentence, Stretch clause) {
 
 } // namespace
 
-CornersMeant::CornersMeant(const ClaimFacts& facts, const std::string& anyCorner)
-    : named_(manner::atCorner(anyCorner).c_str()), subject_(manner::cornerAsSubject(anyCorner).c_str()),
-      mentioned_(manner::cornerMentioned(anyCorner).c_str()) {
+CornersMeant::CornersMeant(const ClaimFacts& facts, const std::function<std::string(std::string_view)>& expanded)
+    : named_(expanded(manner::atCorner()).c_str()), subject_(expanded(manner::cornerAsSubject()).c_str()),
+      mentioned_(expanded(manner::cornerMentioned()).c_str()) {
     for (const auto& c : facts.corners) {
         numbers_.push_back(c.number);
         names_.emplace_back(plainName(c.name), c.number);

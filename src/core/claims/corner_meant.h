@@ -5,6 +5,7 @@
 #include "core/claims/lexicon.h"
 #include "core/claims/pattern.h"
 
+#include <functional>
 #include <optional>
 #include <string>
 #include <string_view>
@@ -14,8 +15,8 @@ namespace hl {
 
 class CornersMeant {
   public:
-    /// `anyCorner`: a pattern of the names and numbers of corners.
-    CornersMeant(const ClaimFacts& facts, const std::string& anyCorner);
+    /// `expanded` puts what they stand for in the place of a pattern's marks (core/claims/rules.h).
+    CornersMeant(const ClaimFacts& facts, const std::function<std::string(std::string_view)>& expanded);
 
     /// By name or number ("in third at the Sluice"), or by where it lies from `corner`, whose words they are ("one
     /// corner back", "the next corner is"). A clause that names none may be about the one before it is: "earlier on, at

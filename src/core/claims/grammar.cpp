@@ -91,7 +91,8 @@ std::span<const KindOfClaim> englishClaims() {
     return kAll;
 }
 
-Grammar::Grammar(const ClaimFacts& facts) : corners_(facts, cornerPattern(facts)) {
+Grammar::Grammar(const ClaimFacts& facts)
+    : corners_(facts, [&](std::string_view pattern) { return expanded(pattern, facts); }) {
     for (const auto& kind : englishClaims()) {
         auto any = std::make_unique<RE2::Set>(RE2::DefaultOptions, RE2::UNANCHORED);
         const auto first = rules_.size();

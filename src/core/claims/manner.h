@@ -3,8 +3,6 @@
 #pragma once
 #include "core/claims/pattern.h"
 
-#include <string>
-
 namespace hl::manner {
 
 const Pattern& otherCase();       ///< Of another car, driver, day or case.
@@ -37,10 +35,10 @@ const Pattern& iSaid();        ///< Before a value that a "but" takes back.
 const Pattern& but();
 const Pattern& notSo(); ///< A sentence behind, no more than that it should not be so: "don't."
 
-/// Patterns of words about another corner; `corner` is one of the names and numbers, and the group holds it.
-std::string atCorner(const std::string& corner);        ///< "in third at the Sluice"; "out of" it in a group before
-std::string cornerAsSubject(const std::string& corner); ///< "the Sluice is third"
-std::string cornerMentioned(const std::string& corner); ///< a clause that does no more: "earlier on, at the Sluice"
+// Patterns of words about another corner, with the marks of rules in them; a group holds the corner.
+const char* atCorner();          ///< "in third at the Sluice"; "out of" it in a group before
+const char* cornerAsSubject();   ///< "the Sluice is third"
+const char* cornerMentioned();   ///< a clause that does no more: "earlier on, at the Sluice"
 const Pattern& nextCorner();     ///< "in the next corner", "the one before this is": groups tell on and back, twice
 const Pattern& cornersAway();    ///< "2 corners later": how many, and which way
 const Pattern& onlyAway();       ///< a clause that says no more than that

@@ -3,19 +3,16 @@
 
 namespace hl::manner {
 
-std::string atCorner(const std::string& corner) {
-    return R"(\b(?:at|in|for|through|into|(out of|leaving)) (?:the )?()" + corner + R"()\b)";
+const char* atCorner() { return R"(\b(?:at|in|for|through|into|(out of|leaving)) (?:the )?(@CORNER)\b)"; }
+
+const char* cornerAsSubject() {
+    return R"(^ ?(?:(?:and|then|so|now|but) )*(?:the )?(@CORNER)(?:'s| is| was| in| needs| takes| wants| gets| asks for|)"
+           R"( comes in| goes in| @ORD| [0-9]+)\b)";
 }
 
-std::string cornerAsSubject(const std::string& corner) {
-    return R"(^ ?(?:(?:and|then|so|now|but) )*(?:the )?()" + corner +
-           R"()(?:'s| is| was| in| needs| takes| wants| gets| asks for| comes in| goes in| first| second| third| fourth| fifth| sixth| seventh| eighth| [0-9]+)\b)";
-}
-
-std::string cornerMentioned(const std::string& corner) {
-    return R"(^ ?(?:(?:and|then|so|now|earlier|later|on|back|after|before|that|this|coming|comes|up|next|is|was|there|again|at|in|for|)"
-           R"(through|into|the|it's) )*()" +
-           corner + R"() ?$)";
+const char* cornerMentioned() {
+    return R"(^ ?(?:(?:and|then|so|now|earlier|later|on|back|after|before|that|this|coming|comes|up|next|is|was|there|)"
+           R"(again|at|in|for|through|into|the|it's) )*(@CORNER) ?$)";
 }
 
 const Pattern& nextCorner() {
