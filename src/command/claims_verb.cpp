@@ -9,6 +9,7 @@
 #include "store/guide_file.h"
 #include "store/json_view.h"
 
+#include <algorithm>
 #include <memory>
 #include <sstream>
 
@@ -90,6 +91,31 @@ Answer ofGuide(const ClaimsArguments& a) {
     return out;
 }
 
+/// By code point: the byte it begins with; and the end.
+std::vector<std::size_t> codePointsOf(const std::string& text) {
+    std::vector<std::size_t> out;
+    for (std::size_t i = 0; i < text.size(); ++i)
+        if ((static_cast<unsigned char>(text[i]) & 0xC0) != 0x80) out.push_back(i);
+    out.push_back(text.size());
+    return out;
+}
+
+/// The words that claim, with some of those around them: a long text is not told again for each of its claims.
+std::string inItsWords(const std::string& text, const std::vector<std::size_t>& points, std::size_t from,
+                       std::size_t to) {
+    constexpr std::size_t kAround = 60; // code points on either side
+    const auto last = points.size() - 1;
+    auto begin = points[std::min(from > kAround ? from - kAround : 0, last)],
+         end = points[std::min(to + kAround, last)];
+    const auto claimBegins = points[std::min(from, last)], claimEnds = points[std::min(to, last)];
+    if (begin > 0) begin = std::min(text.find(' ', begin), claimBegins); // whole words
+    if (end < text.size()) end = std::max(text.rfind(' ', end) + 1, claimEnds);
+    auto words = (begin > 0 ? "..." : "") + text.substr(begin, end - begin) + (end < text.size() ? "..." : "");
+    std::replace_if(
+        words.begin(), words.end(), [](char c) { return c == '\n' || c == '\r' || c == '\t'; }, ' ');
+    return words;
+}
+
 Answer claimsAnswer(const ClaimsArguments& a) {
     const bool text = !a.facts.empty() || !a.text.empty();
     if (text == !a.guide.empty() || (text && (a.facts.empty() || a.text.empty())))
@@ -110,12 +136,15 @@ void addClaims(CLI::App& app, Call& s) {
         s.work = [a] { return claimsAnswer(*a); };
         s.lines = true;
         s.tell = [](const json& j, std::ostream& out) {
-            for (const auto& l : j)
+            for (const auto& l : j) {
+                const auto text = l["text"].get<std::string>();
+                const auto points = codePointsOf(text);
                 for (const auto& c : l["claims"])
                     out << l["corner"].get<int>() << "  " << c["verdict"].get<std::string>() << "  "
                         << c["kind"].get<std::string>() << " " << c["said"].dump() << " ("
                         << c["stance"].get<std::string>() << "), measured: " << c["measured"].get<std::string>()
-                        << "\n     \"" << l["text"].get<std::string>() << "\"\n";
+                        << "\n     \"" << inItsWords(text, points, c["span"][0], c["span"][1]) << "\"\n";
+            }
         };
     });
 }

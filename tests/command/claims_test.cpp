@@ -42,3 +42,23 @@ TEST_CASE("claims of a text are told one line each, and bad input says where") {
     CHECK(run({"claims"}).code == 2);
     CHECK(run({"claims", "--facts", (dir / "f.json").string()}).code == 2);
 }
+
+TEST_CASE("told to people, a claim of a long text comes with the words around it alone") {
+    const ScratchFolder dir;
+    REQUIRE(writeFile(dir / "f.json", R"({"corners":[{"number":1,"name":"Tarn","facts":{"min_gear":3}}]})"));
+    std::string text;
+    for (int i = 0; i < 2000; ++i) text += "Für Anfänger: take " + std::to_string(i) + " is in second gear, mostly. ";
+    REQUIRE(writeFile(dir / "t.jsonl", nlohmann::json({{"id", "a"}, {"corner", 1}, {"text", text}}).dump() + "\n"));
+    const auto asked = [&](const std::string& t) {
+        REQUIRE(writeFile(dir / "t.jsonl", nlohmann::json({{"id", "a"}, {"corner", 1}, {"text", t}}).dump() + "\n"));
+        return run({"claims", "--facts", (dir / "f.json").string(), "--text", (dir / "t.jsonl").string()}).out;
+    };
+    const auto lines = asked(text);
+    CHECK(std::count(lines.begin(), lines.end(), '\n') == 2 * 2000);
+    CHECK(lines.size() < 2000 * 300);
+    CHECK(lines.find(" take 1 is in second gear, mostly. Für") != std::string::npos);
+    CHECK(asked("Second gear.").find("\"Second gear.\"") != std::string::npos);
+    CHECK(asked("Second\tgear.").find("\"Second gear.\"") != std::string::npos);
+    const std::string run(500, 'x'); // no blank to part at
+    CHECK(asked(run + " second gear " + run).find("\"... second gear ...\"") != std::string::npos);
+}

@@ -5,6 +5,7 @@
 #include "core/claims/lexicon.h"
 #include "core/claims/manner.h"
 #include "core/claims/plain.h"
+#include "core/claims/sentence_memory.h"
 #include "core/claims/stance.h"
 #include "core/claims/weighed_words.h"
 #include "core/units/on_all_cores.h"
@@ -41,7 +42,7 @@ bool takenBackBehind(std::string_view text, std::size_t at) {
 
 ClaimReader::ClaimReader(const ClaimFacts& facts)
     : grammar_(std::make_unique<const Grammar>(facts)), scales_(std::make_unique<const WordScales>(facts)),
-      facts_(facts) {}
+      memory_(std::make_unique<SentenceMemory>()), facts_(facts) {}
 ClaimReader::~ClaimReader() = default;
 ClaimReader::ClaimReader(ClaimReader&&) noexcept = default;
 
@@ -99,13 +100,18 @@ void ClaimReader::doubtVerdict(std::string_view sentence, Claim& claim, int corn
     if (otherCase() > kLikelyOther) isOther();
 }
 
-std::vector<std::vector<Claim>> ClaimReader::readEach(const std::vector<std::string_view>& sentences,
-                                                      int number) const {
-    std::vector<std::vector<Claim>> out(sentences.size());
+std::vector<ClaimReader::Claims> ClaimReader::readEach(const std::vector<std::string_view>& sentences,
+                                                       int number) const {
+    std::vector<Claims> out(sentences.size());
     constexpr std::size_t kAtOnce = 64; // fewer are read before another core has begun
     onAllCores((sentences.size() + kAtOnce - 1) / kAtOnce, [&](std::size_t part) {
-        for (auto i = part * kAtOnce; i < std::min(sentences.size(), (part + 1) * kAtOnce); ++i)
-            out[i] = readSentence(sentences[i], number);
+        for (auto i = part * kAtOnce; i < std::min(sentences.size(), (part + 1) * kAtOnce); ++i) {
+            std::string sentence(sentences[i]);
+            out[i] = memory_->of(number, sentence);
+            if (out[i]) continue;
+            out[i] = std::make_shared<const std::vector<Claim>>(readSentence(sentences[i], number));
+            memory_->keep(number, std::move(sentence), out[i]);
+        }
     });
     return out;
 }
@@ -128,13 +134,13 @@ std::vector<Claim> ClaimReader::read(std::string_view source, int number) const 
     const auto claimed = readEach(fresh, number);
     std::size_t count = 0;
     for (std::size_t i = 0; i < sentences.size(); ++i)
-        if (!sentences[i].question) count += claimed[which[i]].size();
+        if (!sentences[i].question) count += claimed[which[i]]->size();
     std::vector<Claim> out;
     out.reserve(count);
     for (std::size_t i = 0; i < sentences.size(); ++i) {
         const auto& s = sentences[i];
         if (s.question) continue;
-        const auto& claims = claimed[which[i]];
+        const auto& claims = *claimed[which[i]];
         const bool back = !claims.empty() && takenBackBehind(text, s.to);
         for (auto claim : claims) {
             claim.from = plain.from[s.from + claim.from], claim.to = plain.to[s.from + claim.to - 1];

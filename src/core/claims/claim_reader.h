@@ -9,11 +9,12 @@
 namespace hl {
 
 class Grammar;
+class SentenceMemory;
 class WordScales;
 
 class ClaimReader {
   public:
-    /// The names of things and corners are part of the grammar. The facts must outlive the reader.
+    /// The names of things and corners are part of the grammar. The facts must outlive the reader, and stay.
     explicit ClaimReader(const ClaimFacts& facts);
     ~ClaimReader();
     ClaimReader(ClaimReader&&) noexcept;
@@ -27,10 +28,12 @@ class ClaimReader {
     /// A contradiction is none where the words may tell what was driven or what to do, may mean another speed, or are
     /// likely of another car or day. What agrees is of nobody's lap where the words most surely are another's.
     void doubtVerdict(std::string_view sentence, Claim& claim, int corner) const;
-    std::vector<std::vector<Claim>> readEach(const std::vector<std::string_view>& sentences, int corner) const;
+    using Claims = std::shared_ptr<const std::vector<Claim>>;
+    std::vector<Claims> readEach(const std::vector<std::string_view>& sentences, int corner) const;
 
     std::unique_ptr<const Grammar> grammar_;
     std::unique_ptr<const WordScales> scales_;
+    std::unique_ptr<SentenceMemory> memory_;
     const ClaimFacts& facts_;
 };
 

@@ -440,6 +440,8 @@ void holdAgainst(Claim& claim, const ClaimFacts& facts, int number) {
         claim.measured = corner ? "of another car, day or case" : "no such corner";
         verdict = Verdict::Unknown;
     }
+    if (verdict == Verdict::Unknown && claim.measured.empty())
+        claim.measured = claim.fact.empty() || claim.fact == "none" ? "nothing tells that" : "not measured here";
     claim.verdict = claim.stance == Stance::Negated ? opposite(verdict) : verdict;
 }
 

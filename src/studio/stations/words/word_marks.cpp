@@ -84,7 +84,7 @@ QString evidenceOf(const WordMark& m) {
     if (m.read.left) return tr("left as it is: %1").arg(QString::fromStdString(m.read.left->why));
     if (c.verdict == Verdict::Agrees) return {};
     if (c.verdict == Verdict::Unknown)
-        return measured.isEmpty() ? tr("the lap does not tell") : tr("cannot be known: %1").arg(measured);
+        return tr("cannot be known: %1").arg(measured);
     return (c.byAdvice ? tr("the advice says %1") : tr("the lap shows %1")).arg(measured);
 }
 
