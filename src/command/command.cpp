@@ -54,6 +54,7 @@ Progress Call::progress() const {
 
 int runCommand(const std::vector<std::string>& arguments, Streams streams) {
     CLI::App app{"High Lantern, without a window: laps, corners, guides from a filmed lap and its log.", "highlantern"};
+    app.set_version_flag("--version", "highlantern " HL_VERSION, "Tell the version and exit");
     app.require_subcommand(1);
     Call session{streams, false, {}, {}};
     for (const auto add : kVerbs) add(app, session);

@@ -31,7 +31,7 @@ struct Decoded {
     GuideFrame frame;
 };
 struct Painted {
-    YuvFrame frame;
+    std::shared_ptr<const YuvFrame> frame;
     bool key = false;
 };
 
@@ -56,7 +56,7 @@ void paintAll(const FramePainter& paint, Span span, HandOver<Decoded>& in, HandO
     const auto& starts = span.times.starts();
     while (auto d = in.take()) {
         const bool key = std::find(starts.begin(), starts.end(), d->index) != starts.end();
-        if (!out.put({paint(d->frame, span.time(d->index)), key})) break;
+        if (!out.put({std::make_shared<const YuvFrame>(paint(d->frame, span.time(d->index))), key})) break;
     }
     out.close();
     in.close();

@@ -177,21 +177,30 @@ Status MovieWriter::Parts::drain(AVCodecContext& codec, AVStream& stream) {
 }
 
 Status MovieWriter::picture(const YuvFrame& frame, bool key) {
+    return picture(std::make_shared<const YuvFrame>(frame), key);
+}
+
+Status MovieWriter::picture(std::shared_ptr<const YuvFrame> frame, bool key) {
     auto& p = *parts_;
+    if (frame->width != p.options.width || frame->height != p.options.height)
+        return p.fault("taking a picture of another size", AVERROR(EINVAL));
     auto* f = p.frame.get();
     av_frame_unref(f);
-    f->width = p.options.width, f->height = p.options.height, f->format = AV_PIX_FMT_YUV420P;
-    if (const int code = av_frame_get_buffer(f, 0); code < 0) return p.fault("making room for a picture", code);
-    const std::vector<std::uint8_t>* planes[3] = {&frame.y, &frame.u, &frame.v};
-    for (int i = 0; i < 3; ++i) {
-        const int w = i == 0 ? frame.width : frame.width / 2, h = i == 0 ? frame.height : frame.height / 2;
-        for (int row = 0; row < h; ++row)
-            std::memcpy(f->data[i] + static_cast<std::ptrdiff_t>(row) * f->linesize[i],
-                        planes[i]->data() + static_cast<std::ptrdiff_t>(row) * w, static_cast<std::size_t>(w));
-    }
+    f->width = frame->width, f->height = frame->height, f->format = AV_PIX_FMT_YUV420P;
+    ff::lend(*frame, *f);
+    // The encoder keeps the picture as long as it needs it: nothing is copied but what the encoder copies itself.
+    using Shared = std::shared_ptr<const YuvFrame>;
+    auto kept = std::make_unique<Shared>(std::move(frame));
+    f->buf[0] = av_buffer_create(
+        f->data[0], (*kept)->y.size(), [](void* shared, std::uint8_t*) { delete static_cast<Shared*>(shared); },
+        kept.get(), AV_BUFFER_FLAG_READONLY);
+    if (!f->buf[0]) return p.fault("making room for a picture", AVERROR(ENOMEM));
+    static_cast<void>(kept.release()); // the buffer's now
     f->pts = p.pictures++;
     f->pict_type = key ? AV_PICTURE_TYPE_I : AV_PICTURE_TYPE_NONE;
-    if (const int code = avcodec_send_frame(p.video.get(), f); code < 0) return p.fault("encoding a picture", code);
+    const int code = avcodec_send_frame(p.video.get(), f);
+    av_frame_unref(f);
+    if (code < 0) return p.fault("encoding a picture", code);
     return p.drain(*p.video, *p.videoStream);
 }
 

@@ -9,10 +9,11 @@ namespace hl {
 namespace ff {
 namespace {
 
-void copyPlane(const std::uint8_t* from, int stride, std::vector<std::uint8_t>& to, int width, int height) {
-    for (int row = 0; row < height; ++row)
-        std::memcpy(to.data() + static_cast<std::ptrdiff_t>(row) * width,
-                    from + static_cast<std::ptrdiff_t>(row) * stride, static_cast<std::size_t>(width));
+std::vector<std::uint8_t> planeOf(const std::uint8_t* from, int stride, int width, int height) {
+    std::vector<std::uint8_t> out;
+    out.reserve(static_cast<std::size_t>(width) * static_cast<std::size_t>(height));
+    for (int row = 0; row < height; ++row, from += stride) out.insert(out.end(), from, from + width);
+    return out;
 }
 
 std::vector<std::uint8_t> turnedPlane(const std::vector<std::uint8_t>& p, int w, int h, int turns) {
@@ -64,15 +65,17 @@ YuvFrame toYuv(const AVFrame& frame, AVRational pixelAspect, Scaler& scaler, int
         const auto fits = inside({width, height}, most);
         width = fits.width, height = fits.height;
     }
-    YuvFrame out(width, height);
     const bool sameSize = width == (frame.width & ~1) && height == (frame.height & ~1);
     const bool full = frame.format == AV_PIX_FMT_YUVJ420P || frame.color_range == AVCOL_RANGE_JPEG;
     if (sameSize && frame.format == AV_PIX_FMT_YUV420P && !full && matrixOf(frame) == SWS_CS_ITU709) {
-        copyPlane(frame.data[0], frame.linesize[0], out.y, out.width, out.height);
-        copyPlane(frame.data[1], frame.linesize[1], out.u, out.width / 2, out.height / 2);
-        copyPlane(frame.data[2], frame.linesize[2], out.v, out.width / 2, out.height / 2);
+        YuvFrame out;
+        out.width = width, out.height = height;
+        out.y = planeOf(frame.data[0], frame.linesize[0], width, height);
+        out.u = planeOf(frame.data[1], frame.linesize[1], width / 2, height / 2);
+        out.v = planeOf(frame.data[2], frame.linesize[2], width / 2, height / 2);
         return turned(std::move(out), quarterTurns);
     }
+    YuvFrame out(width, height);
     scaler.reset(sws_getCachedContext(scaler.release(), frame.width, frame.height,
                                       static_cast<AVPixelFormat>(frame.format), out.width, out.height,
                                       AV_PIX_FMT_YUV420P, SWS_BILINEAR, nullptr, nullptr, nullptr));

@@ -64,7 +64,7 @@ Result<SlowReport> slowedFilm(const std::filesystem::path& film, double fromS, d
             if (auto s = writing.get(); !s) return s.error();
         // The next picture is made while this one is coded.
         writing = std::async(std::launch::async,
-                             [&writer, picture = frame, first = i == 0] { return writer->picture(*picture, first); });
+                             [&writer, picture = frame, first = i == 0] { return writer->picture(picture, first); });
         ++report.frames;
     }
     if (writing.valid())

@@ -140,12 +140,12 @@ Sound atLoudness(Sound all, double lufs, double peakDbtp, const GoOn& goOn) {
         all.samples = original;
         amplify(all.samples, gainOf(gain));
         limit(all.samples, all.rate, gainOf(ceiling));
-        const double peak = peakOf(nearCeiling(all, gainOf(peakDbtp)), goOn);
         now = loudness(all, goOn);
-        if (peak > peakDbtp)
+        if (std::abs(now - lufs) < kCloseDb) { // looking between the samples takes longest
+            const double peak = peakOf(nearCeiling(all, gainOf(peakDbtp)), goOn);
+            if (peak <= peakDbtp) return all;
             ceiling -= peak - peakDbtp + 0.05;
-        else if (std::abs(now - lufs) < kCloseDb)
-            break;
+        }
         gain += std::clamp(lufs - now, -6.0, 6.0);
     }
     if (const double peak = peakOf(nearCeiling(all, gainOf(peakDbtp)), goOn); peak > peakDbtp)

@@ -176,6 +176,9 @@ TEST_CASE("every verb explains itself") {
         CHECK(r.code == 0);
         CHECK(r.out.find("--json") != std::string::npos);
     }
+    const auto version = run({"--version"});
+    CHECK(version.code == 0);
+    CHECK(version.out.find_first_of("0123456789") != std::string::npos);
 }
 
 TEST_CASE("wrong usage is 2, failed work is 1, and both say why on standard error") {

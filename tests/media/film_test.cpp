@@ -208,6 +208,35 @@ TEST_CASE("a clip holds its piece of the film and nothing else") {
     CHECK(r->info().length.count() == Approx(1).margin(0.05));
 }
 
+TEST_CASE("pictures that are handed over stay until any of the encoders is done with them") {
+    const ScratchFolder dir;
+    for (const auto codec : {VideoCodec::H264, VideoCodec::Hevc, VideoCodec::Vp9, VideoCodec::Av1}) {
+        auto o = smallFilm();
+        o.codec = codec, o.crf = 8;
+        const auto path = dir / (std::string(key(codec)) + ".mp4");
+        auto w = MovieWriter::open(path, o);
+        REQUIRE(w);
+        for (int i = 0; i < 30; ++i) REQUIRE(w->picture(std::make_shared<const YuvFrame>(numbered(i))));
+        REQUIRE(w->finish());
+        auto r = VideoReader::open(path);
+        REQUIRE(r);
+        INFO(key(codec));
+        int seen = 0;
+        while (const auto f = r->next()) CHECK(numberOf(*f) == seen++);
+        CHECK(seen == 30);
+    }
+}
+
+TEST_CASE("a picture of another size than the film's is refused") {
+    const ScratchFolder dir;
+    auto w = MovieWriter::open(dir / "film.mp4", smallFilm());
+    REQUIRE(w);
+    REQUIRE(w->picture(numbered(0)));
+    const auto odd = w->picture(YuvFrame(640, 360));
+    REQUIRE_FALSE(odd);
+    CHECK(odd.error().what.find("another size") != std::string::npos);
+}
+
 TEST_CASE("an unfinished film leaves nothing behind") {
     const ScratchFolder dir;
     {
