@@ -19,7 +19,7 @@ namespace {
 
 using json = nlohmann::ordered_json;
 
-constexpr int kPainting = 7; ///< higher whenever the same guide is painted otherwise
+constexpr int kPainting = 8; ///< higher whenever the same guide is painted otherwise
 
 /// FNV-1a, twice with other beginnings: 128 bits are enough for names of files.
 std::string hashed(const std::string& text) {

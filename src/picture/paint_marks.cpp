@@ -128,8 +128,16 @@ QLineF lineOf(const QRectF& box, QPointF anchor) {
     return {anchor, point(lineEnd({box.x(), box.y(), box.width(), box.height()}, {anchor.x(), anchor.y()}))};
 }
 
-/// Where a label may stand: beside or above its mark, inside the frame, off the others and off the lower panels, its
-/// line across none of theirs.
+bool meet(const QLineF& a, const QLineF& b) { return a.intersects(b) == QLineF::BoundedIntersection; }
+
+/// Whether a line runs through a box: it ends there, or crosses one of its diagonals.
+bool through(const QLineF& line, const QRectF& box) {
+    return box.contains(line.p1()) || box.contains(line.p2()) || meet(line, {box.topLeft(), box.bottomRight()}) ||
+           meet(line, {box.bottomLeft(), box.topRight()});
+}
+
+/// Where a label may stand: beside or above its mark, inside the frame, off the others and off the lower panels, their
+/// lines off each other and off each other's words.
 QRectF freePlace(QPointF anchor, QSizeF size, const Taken& taken) {
     constexpr double kTop = 84, kBottom = 440;
     const double width = size.width();
@@ -142,11 +150,11 @@ QRectF freePlace(QPointF anchor, QSizeF size, const Taken& taken) {
         box.moveTop(std::clamp(box.top(), kTop, kBottom));
         if (best.isNull()) best = box;
         const auto line = lineOf(box, anchor);
-        const bool off = std::none_of(taken.boxes.begin(), taken.boxes.end(),
-                                      [&](const QRectF& t) { return t.adjusted(-6, -4, 6, 4).intersects(box); });
-        const bool apart = std::none_of(taken.lines.begin(), taken.lines.end(), [&](const QLineF& l) {
-            return l.intersects(line) == QLineF::BoundedIntersection;
+        const bool off = std::none_of(taken.boxes.begin(), taken.boxes.end(), [&](const QRectF& t) {
+            return t.adjusted(-6, -4, 6, 4).intersects(box) || through(line, t);
         });
+        const bool apart = std::none_of(taken.lines.begin(), taken.lines.end(),
+                                        [&](const QLineF& l) { return meet(l, line) || through(l, box); });
         if (off && apart) return box;
     }
     return best;

@@ -32,6 +32,19 @@ bool cross(Vec2 a, Vec2 b, Vec2 c, Vec2 d) {
     return side(a, b, c) * side(a, b, d) < 0 && side(c, d, a) * side(c, d, b) < 0;
 }
 
+/// Whether a line runs through a box: it ends there, or crosses one of its diagonals.
+bool through(Vec2 a, Vec2 b, const Box& x) {
+    const auto inside = [&](Vec2 p) { return p.x > x.x0 && p.x < x.x1 && p.y > x.y0 && p.y < x.y1; };
+    return inside(a) || inside(b) || cross(a, b, {x.x0, x.y0}, {x.x1, x.y1}) || cross(a, b, {x.x0, x.y1}, {x.x1, x.y0});
+}
+
+/// Two labels with their lines, each off the other's words, and the lines off each other.
+bool apart(const LabelBox& box, Vec2 anchor, const LabelBox& other, Vec2 otherAnchor) {
+    const auto end = lineEnd(box, anchor), otherEnd = lineEnd(other, otherAnchor);
+    return !boxOf(box, kApart).meets(boxOf(other)) && !cross(end, anchor, otherEnd, otherAnchor) &&
+           !through(end, anchor, boxOf(other)) && !through(otherEnd, otherAnchor, boxOf(box));
+}
+
 /// One mark at one moment that was looked at.
 struct Glimpse {
     std::size_t tick;
@@ -134,7 +147,7 @@ using Taken = std::map<std::size_t, std::vector<std::pair<LabelBox, Vec2>>>;
 bool fits(const Wish& w, const LabelBox& box, std::size_t first, const Taken& taken, const LabelRules& rules) {
     if (std::any_of(rules.keptFree.begin(), rules.keptFree.end(), [&](const LabelBox& b) { return meets(b, box); }))
         return false;
-    const auto own = boxOf(box), roomy = boxOf(box, kApart);
+    const auto own = boxOf(box);
     for (std::size_t i = first; i <= w.last; ++i) {
         const auto& g = w.of->seen[i];
         if (own.meets(g.bounds)) return false;
@@ -142,8 +155,7 @@ bool fits(const Wish& w, const LabelBox& box, std::size_t first, const Taken& ta
         if (others == taken.end()) continue;
         if (others->second.size() >= rules.most) return false;
         for (const auto& [other, anchor] : others->second)
-            if (roomy.meets(boxOf(other)) || cross(lineEnd(box, g.anchor), g.anchor, lineEnd(other, anchor), anchor))
-                return false;
+            if (!apart(box, g.anchor, other, anchor)) return false;
     }
     return true;
 }

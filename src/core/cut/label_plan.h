@@ -28,9 +28,9 @@ struct LabelRules {
     double least(const std::string& words) const { return leastS + perLetterS * static_cast<double>(words.size()); }
 };
 
-/// `widthOf`: px that a label's words need, with room around. No two labels overlap or cross their lines at any moment
-/// that is looked at; none stands over the mark it names, the corner's tag or the band along the bottom. Empty
-/// once `wanted` says that nobody waits for it any more.
+/// `widthOf`: px that a label's words need, with room around. No two labels overlap, cross their lines or stand on
+/// each other's at any moment that is looked at; none stands over the mark it names, the corner's tag or the band along
+/// the bottom. Empty once `wanted` says that nobody waits for it any more.
 LabelPlan plannedLabels(
     const Stage& stage, const Cut& cut, const std::function<double(const std::string&)>& widthOf, LabelRules rules = {},
     const std::function<bool()>& wanted = [] { return true; });
