@@ -65,6 +65,44 @@ TEST_CASE("five hundred columns without positions are understood too, and the no
     }
 }
 
+TEST_CASE("positions too noisy to tell how fast the car turns still tell which way, and the gyroscope is believed") {
+    for (const double noiseM : {0.3, 0.6, 1.0})
+        for (const int side : {1, -1}) { // of the gyroscope: left or right positive
+            std::mt19937 rng(9);
+            std::normal_distribution<double> unit(0, 1);
+            std::string text = "c1,c2,c3,c4,c5,c6,c7\n";
+            char row[200];
+            for (const auto& x : drive(5, 20, 150)) {
+                std::snprintf(row, sizeof row, "%.3f,%.3f,%.8f,%.8f,%.4f,%.4f,%.3f\n", x.t, x.v,
+                              41 + (x.y + noiseM * unit(rng)) / 111194.9,
+                              12 + (x.x + noiseM * unit(rng)) / (111194.9 * std::cos(rad(41))),
+                              side * deg(x.yaw) + 0.2 * unit(rng), x.ay / kGravity + 0.01 * unit(rng),
+                              deg(x.steer) + 0.3 * unit(rng));
+                text += row;
+            }
+            LogInput in;
+            in.bytes = sourceOf(text), in.fileName = "noisy.csv", in.sizeBytes = num(text.size());
+            in.peek = [&text](double share, std::size_t bytes) {
+                return text.substr(static_cast<std::size_t>(share * num(text.size())), bytes);
+            };
+            const auto shape = shapeOf(in);
+            REQUIRE(shape);
+            CAPTURE(noiseM, side);
+            const auto& yaw = shape->columns[4];
+            if (noiseM > 0.9) { // too noisy for that too: not guessed
+                CHECK(yaw.channel == Channel::Count);
+                continue;
+            }
+            for (const auto& c : shape->columns) UNSCOPED_INFO(c.header << ": " << name(c.channel) << ", " << c.reason);
+            CHECK(yaw.channel == Channel::YawRate);
+            CHECK(yaw.sure);
+            CHECK(yaw.factor == Approx(side * kPi / 180).epsilon(0.02));
+            CHECK(shape->columns[5].channel == Channel::LateralAcc);
+            CHECK(shape->columns[5].factor == Approx(kGravity).epsilon(0.02));
+            CHECK(shape->columns[6].channel == Channel::Steering);
+        }
+}
+
 TEST_CASE("columns are understood from one row a second to a thousand") {
     for (const double rateHz : {1.0, 5.0, 1000.0}) {
         CAPTURE(rateHz);

@@ -278,9 +278,30 @@ void turningFromColumns(const Columns& c, Motion& m) {
         }
 }
 
+bool turnsTold(const Columns& c) {
+    return std::any_of(c.claims.begin(), c.claims.end(), [](const auto& k) {
+        return k && (k->channel == Channel::Heading || k->channel == Channel::YawRate);
+    });
+}
+
+/// A path may be too noisy to tell how fast the car turns where it still tells which way, and how much in all: then
+/// columns that go with each other stand for it.
+void turningOfQuieterColumns(const Columns& c, Motion& m) {
+    constexpr double kSomewhat = 0.3, kAsMuch = 0.25;
+    Motion other;
+    other.speed = m.speed;
+    turningFromColumns(c, other);
+    if (other.turning.empty()) return;
+    const auto f = fitOf(other.turning, m.turning);
+    if (f.likeness < kSomewhat || std::abs(std::abs(f.slope) - 1) > kAsMuch) return;
+    for (double& r : other.turning) r = std::copysign(1.0, f.slope) * r;
+    m.turning = std::move(other.turning), m.turningFrom = std::move(other.turningFrom);
+}
+
 } // namespace
 
 void judgeTurning(Columns& c, Motion& m) {
+    const bool byPath = !m.turning.empty();
     if (m.turning.empty()) turningFromColumns(c, m);
     if (m.turning.empty()) return;
     const auto judge = [&](std::initializer_list<Channel> wanted) {
@@ -304,6 +325,10 @@ void judgeTurning(Columns& c, Motion& m) {
         }
     };
     judge({Channel::Heading, Channel::YawRate});
+    if (byPath && !turnsTold(c)) {
+        turningOfQuieterColumns(c, m);
+        judge({Channel::Heading, Channel::YawRate});
+    }
     if (!m.handed && !m.course.empty() && turnedByHeading(c, m)) judgeHeadingAgain(c, m);
     // A gyroscope is a quieter judge of the rest than chords of the path.
     for (std::size_t i = 0; i < c.count(); ++i)
