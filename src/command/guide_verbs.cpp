@@ -149,8 +149,12 @@ void addNew(CLI::App& app, Call& s) {
         s.work = [a, &s] { return newAnswer(*a, s); };
         s.tell = [](const json& j, std::ostream& out) {
             out << j["guide"].get<std::string>() << ": lap " << j["lap"].get<int>() << ", " << j["corners"].get<int>()
-                << " corners, tied within " << j["sync"]["uncertainty_ms"].get<double>() << " ms"
-                << (j["sync"]["sure"].get<bool>() ? "\n" : ", but not sure: look at the line-up\n");
+                << " corners, ";
+            if (j["sync"]["sure"].get<bool>())
+                out << "tied within " << j["sync"]["uncertainty_ms"].get<double>() << " ms\n";
+            else // how exact a tie is says nothing while another one may be meant
+                out << "not surely tied: other places of the log are as alike; look at the line-up, or give --lap or "
+                       "--pair\n";
         };
     });
 }

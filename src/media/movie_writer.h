@@ -47,7 +47,7 @@ class MovieWriter {
     /// The next frame, of the film's size. It is kept as long as the encoder needs it; the other is copied for that.
     Status picture(std::shared_ptr<const YuvFrame> frame, bool key = false);
     Status picture(const YuvFrame& frame, bool key = false);
-    Status sound(std::span<const float> mono);               ///< the next samples
+    Status sound(std::span<const float> mono); ///< the next samples
     /// A packet of the sensors' track, ascending in time.
     Status sensors(std::span<const std::uint8_t> bytes, double startS, double lengthS);
     Status finish();

@@ -378,3 +378,38 @@ TEST_CASE("words without room are told, but for the calls over a whole lap") {
     CHECK(findings(SectionKind::Run, true).at(0).rule == "room.left-out");
     CHECK(findings(SectionKind::Lap, true).empty());
 }
+
+TEST_CASE("a film that may lie elsewhere in the log is told, and one on foot goes without a tie") {
+    Made m;
+    m.guide.sources.films = {{{50}, FilmRole::Onboard, "../films/onboard.mp4"}, {{51}, FilmRole::Foot, "walk.mp4"}};
+    for (const double confidence : {0.0, 0.08, 0.9}) {
+        m.guide.sources.films[0].tie.confidence = confidence;
+        const auto told = m.of("parts.tie");
+        CHECK(told.size() == (confidence < kSureEnough ? 1 : 0));
+        for (const auto& f : told) {
+            CHECK(f.message.find("onboard.mp4") != std::string::npos);
+            CHECK(toDo(f) == ToDo::Complete);
+        }
+    }
+}
+
+TEST_CASE("a corner that the film does not show is told, unless nobody asked for it") {
+    Made m;
+    m.says(1, Topic::Brake, "Brake at the 50 board.");
+    auto clock = evenClock();
+    const auto cut = cutOf(m, m.guide.corners[0].beats[0].id, 0, 2); // of the first corner alone
+    const auto told = [&] {
+        auto all = checkCut(m.guide, cut, clock, nullptr);
+        std::erase_if(all, [](const Finding& f) { return f.rule != "parts.corner"; });
+        return all;
+    };
+    CHECK(told().empty()); // the second is in the film: it was left out
+    clock.footageLengthS = seconds(clock.footage(740));
+    REQUIRE(told().size() == 1);
+    CHECK(told()[0].corner == m.guide.corners[1].id);
+    CHECK(told()[0].message.find("Withy") != std::string::npos);
+    for (double& t : clock.footageS) t -= 1000; // the film begins behind both; the first has a section all the same
+    CHECK(told().size() == 1);
+    m.guide.outline = {{false, {SectionKind::Lap}}};
+    CHECK(told().empty());
+}

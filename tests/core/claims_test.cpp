@@ -24,6 +24,7 @@ Case cornerSaying(const std::string& words, Topic topic = Topic::Brake) {
     c.guide.corners = {corner};
     c.guide.scene.conditions.road = RoadState::Dry;
     c.guide.scene.realTrack = false;
+    c.guide.sources.film().tie.confidence = 1;
     CornerFacts f;
     f.brakePeak = Measured{0.78, 0.01};
     f.minGear = 3, f.entryGear = 5;

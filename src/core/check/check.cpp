@@ -11,8 +11,9 @@ namespace hl {
 namespace {
 
 constexpr Check kChecks[] = {contradictedWords, wordsAgainstEachOther, markersThatDisagree, takesThatContradict,
-                             strangeReferences, unspokenTakes,         missingCautions,     silentCorners,
-                             missingAdvice,     fragileReferences,     missingWetNotes,     namesNotAllowed};
+                             strangeReferences, unspokenTakes,         missingCautions,     unsureTies,
+                             silentCorners,     missingAdvice,         fragileReferences,   missingWetNotes,
+                             namesNotAllowed};
 
 struct RuleGroup {
     std::string_view begins;

@@ -65,6 +65,7 @@ std::vector<Finding> unspokenTakes(const Checked& c);         ///< their words a
 
 // What a guide must have (check_parts.cpp).
 std::vector<Finding> missingCautions(const Checked& c);
+std::vector<Finding> unsureTies(const Checked& c); ///< films that may lie elsewhere in the log
 std::vector<Finding> fragileReferences(const Checked& c);
 std::vector<Finding> silentCorners(const Checked& c);
 std::vector<Finding> missingAdvice(const Checked& c);   ///< topics an advanced guide goes without
@@ -81,7 +82,7 @@ std::vector<Finding> checkGuide(const Guide& guide, const MeasuredCorners& measu
 std::vector<Finding> checkGuide(const Guide& guide, const MeasuredCorners& measured, const GuideClaims& claims);
 
 /// Of the cut: words spoken while their place is not in sight, marks and captions that cannot be read, corners that
-/// take more of the guide than of the lap. `labels` may be null.
+/// take more of the guide than of the lap or are not in the film. `labels` may be null.
 std::vector<Finding> checkCut(const Guide& guide, const Cut& cut, const RoadClock& clock, const LabelPlan* labels);
 
 /// Words that will be missed because their voice failed.

@@ -162,6 +162,26 @@ void withoutRoom(const Guide& g, const Cut& cut, std::vector<Finding>& found) {
     }
 }
 
+/// The film may begin behind a corner, or end before it: then no section can show it, and nobody would miss it.
+void cornersNotFilmed(const Guide& g, const Cut& cut, const RoadClock& clock, std::vector<Finding>& found) {
+    const bool wished =
+        std::any_of(g.outline.begin(), g.outline.end(), [](const auto& part) { return part.eachCorner; });
+    for (const auto& c : g.corners) {
+        const double apexS = sampleAt(clock.metres, clock.footageS, c.apexM);
+        const bool filmed = apexS >= 0 && apexS <= clock.footageLengthS;
+        const auto shown = [&](const Section& s) { return shows(s, c.id); };
+        if (!wished || filmed || std::any_of(cut.sections.begin(), cut.sections.end(), shown)) continue;
+        found.push_back({"parts.corner",
+                         Severity::Warn,
+                         c.id,
+                         {},
+                         "corner",
+                         title(c) + " is not in the film, and no section shows it",
+                         "",
+                         ""});
+    }
+}
+
 /// A further lap that is told and has no section: the film does not show it from line to line.
 void lapsNotFilmed(const Guide& g, const Cut& cut, std::vector<Finding>& found) {
     if (!has(g.outline, SectionKind::OtherLap)) return;
@@ -189,6 +209,7 @@ std::vector<Finding> checkCut(const Guide& guide, const Cut& cut, const RoadCloc
     if (labels) unreadMarks(guide, cut, *labels, found);
     longCorners(guide, cut, clock, found);
     withoutRoom(guide, cut, found);
+    cornersNotFilmed(guide, cut, clock, found);
     lapsNotFilmed(guide, cut, found);
     return found;
 }

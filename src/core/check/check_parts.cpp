@@ -6,6 +6,7 @@
 #include <algorithm>
 #include <cctype>
 #include <cmath>
+#include <filesystem>
 
 namespace hl {
 
@@ -32,6 +33,25 @@ std::vector<Finding> missingCautions(const Checked& checked) {
                              title(c) + " has no consequence rating, and this is a real track",
                              "",
                              ""});
+    return found;
+}
+
+std::vector<Finding> unsureTies(const Checked& checked) {
+    std::vector<Finding> found;
+    for (const auto& f : checked.guide.sources.films) {
+        if (f.role == FilmRole::Foot || f.tie.sure()) continue; // a film on foot goes by places alone
+        const auto file = std::filesystem::path(f.file).filename().string();
+        found.push_back({"parts.tie",
+                         Severity::Warn,
+                         {},
+                         {},
+                         "line-up",
+                         "The film " + file +
+                             " is not surely tied to the log: what is told and marked may be of "
+                             "another place than it shows",
+                         file,
+                         ""});
+    }
     return found;
 }
 

@@ -83,8 +83,7 @@ QString evidenceOf(const WordMark& m) {
     const auto measured = QString::fromStdString(c.measured);
     if (m.read.left) return tr("left as it is: %1").arg(QString::fromStdString(m.read.left->why));
     if (c.verdict == Verdict::Agrees) return {};
-    if (c.verdict == Verdict::Unknown)
-        return tr("cannot be known: %1").arg(measured);
+    if (c.verdict == Verdict::Unknown) return tr("cannot be known: %1").arg(measured);
     return (c.byAdvice ? tr("the advice says %1") : tr("the lap shows %1")).arg(measured);
 }
 
