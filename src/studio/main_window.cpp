@@ -183,6 +183,10 @@ void MainWindow::addStation(Station& station) {
         desk_->choose(corner);
         here().showWords(beat);
     });
+    connect(&station, &Station::stationWanted, this, [this](const QString& name, CornerId corner) {
+        go(name);
+        if (corner) desk_->choose(corner);
+    });
     connect(&station, &Station::layoutChanged, this, &MainWindow::layDesk);
     connect(&station, &Station::newGuideWanted, this, [this] { newGuide(); });
     connect(&station, &Station::openWanted, this, &MainWindow::chooseGuide);

@@ -52,6 +52,7 @@ class Station : public QObject {
     void newGuideWanted();
     void openWanted();
     void wordsWanted(hl::CornerId corner, hl::BeatId beat); ///< to be looked at where words are; 0: where corners are
+    void stationWanted(const QString& name, hl::CornerId corner); ///< another place of the work; corner 0: as it is
 };
 
 } // namespace hl

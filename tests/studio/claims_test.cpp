@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Words that contradict the lap, marked while they are typed and mended by a key, in the real window.
+#include "studio/stations/line_up/line_up_page.h"
 #include "studio/stations/publish/check_list.h"
+#include "studio/stations/scene/scene_page.h"
 #include "studio/stations/words/script_editor.h"
 #include "studio/stations/words/script_model.h"
 #include "studio/stations/words/script_page.h"
@@ -215,6 +217,34 @@ TEST_CASE("the check stands under headings of what to do, leads to the words, an
     QTest::keyClick(list, Qt::Key_Return);
     CHECK(s.page->isVisible());
     CHECK(s.page->beat() == s.beat);
+}
+
+TEST_CASE("what no words mend leads from the check to the station where it is") {
+    const ScratchFolder dir;
+    AtWords s(dir);
+    REQUIRE(s.ready);
+    s.desk().edit({"untied and silent", [](Guide g) {
+                       g.sources.film().tie.confidence = 0;
+                       g.scene.conditions = {};
+                       return g;
+                   }});
+    auto* list = s.find<CheckList>("findings");
+    REQUIRE(list);
+    const auto rowSaying = [&](const QString& what) {
+        for (int i = 0; i < list->count(); ++i)
+            if (list->item(i)->text().contains(what)) return i;
+        return -1;
+    };
+    const auto leadsTo = [&](const QString& what, QWidget* page) {
+        s.key(Qt::Key_7, Qt::AltModifier);
+        if (!page || !waitFor([&] { return rowSaying(what) >= 0; })) return false;
+        list->setFocus();
+        list->setCurrentRow(rowSaying(what));
+        QTest::keyClick(list, Qt::Key_Return);
+        return page->isVisible();
+    };
+    CHECK(leadsTo("not surely tied", s.window->findChild<LineUpPage*>()));
+    CHECK(leadsTo("in which conditions", s.window->findChild<ScenePage*>()));
 }
 
 TEST_CASE("a cue and a caption that differ are mended from the check by the same key") {

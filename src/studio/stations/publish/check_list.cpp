@@ -41,6 +41,15 @@ QString keysOf(const Desk& desk, const Finding& f) {
     return keys.join(QStringLiteral("  \u00b7  "));
 }
 
+/// Where a finding is mended that is of no words and of no corner's facts; empty: there.
+QString stationOf(const Finding& f) {
+    if (f.beat) return {};
+    if (f.where == "scene") return CheckList::tr("Scene");
+    if (f.where == "line-up") return CheckList::tr("Line-up");
+    if (f.where == "outline") return CheckList::tr("Cut");
+    return f.where.starts_with("marker") ? CheckList::tr("Markers") : QString();
+}
+
 } // namespace
 
 QString toDoText(ToDo what) {
@@ -121,7 +130,12 @@ void CheckList::refresh() {
 }
 
 void CheckList::jump() {
-    if (const auto* f = chosen()) emit wanted(f->corner, f->beat);
+    const auto* f = chosen();
+    if (!f) return;
+    if (const auto station = stationOf(*f); !station.isEmpty())
+        emit stationWanted(station, f->corner);
+    else
+        emit wanted(f->corner, f->beat);
 }
 
 void CheckList::correct() {

@@ -21,7 +21,8 @@ class CheckList : public QListWidget {
     void leaveIt();
 
   signals:
-    void wanted(hl::CornerId corner, hl::BeatId beat); ///< to be looked at
+    void wanted(hl::CornerId corner, hl::BeatId beat);            ///< to be looked at
+    void stationWanted(const QString& name, hl::CornerId corner); ///< where it is mended
 
   protected:
     void keyPressEvent(QKeyEvent* e) override;

@@ -91,6 +91,7 @@ PublishPage::PublishPage(Desk& desk, Player& player, QWidget* parent)
     column->addLayout(checkRow);
     column->addWidget(findings_, 1);
     connect(findings_, &CheckList::wanted, this, &PublishPage::wanted);
+    connect(findings_, &CheckList::stationWanted, this, &PublishPage::stationWanted);
     connect(names_, &QPushButton::clicked, this, &PublishPage::askForNames);
     connect(render_, &QPushButton::clicked, this, [this] { start(false); });
     connect(publish_, &QPushButton::clicked, this, [this] { start(true); });

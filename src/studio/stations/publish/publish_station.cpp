@@ -7,6 +7,7 @@ PublishStation::PublishStation(Desk& desk, Player& player) : page_(new PublishPa
     connect(&desk, &Desk::opened, this, [this] { light(Lamp::Hollow); });
     connect(page_, &PublishPage::wanted, this,
             [this](CornerId corner, BeatId beat) { emit wordsWanted(corner, beat); });
+    connect(page_, &PublishPage::stationWanted, this, &Station::stationWanted);
     connect(page_, &PublishPage::failed, this, [this] { light(Lamp::Broken); });
     connect(page_, &PublishPage::published, this, [this](const QString& folder) {
         light(Lamp::Filled);
