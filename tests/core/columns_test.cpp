@@ -11,6 +11,19 @@
 using namespace hl;
 using namespace hl::testing;
 
+namespace {
+
+Result<LogShape> shapeOfText(const std::string& text) {
+    LogInput in;
+    in.bytes = sourceOf(text), in.fileName = "made.csv", in.sizeBytes = num(text.size());
+    in.peek = [&text](double share, std::size_t bytes) {
+        return text.substr(static_cast<std::size_t>(share * num(text.size())), bytes);
+    };
+    return shapeOf(in);
+}
+
+} // namespace
+
 TEST_CASE("columns are understood by what they do, whatever they are called") {
     Score score;
     std::vector<std::string> misses;
@@ -47,12 +60,7 @@ TEST_CASE("five hundred columns without positions are understood too, and the no
         }
         text += "\n";
     }
-    LogInput in;
-    in.bytes = sourceOf(text), in.fileName = "wide.csv", in.sizeBytes = num(text.size());
-    in.peek = [&text](double share, std::size_t bytes) {
-        return text.substr(static_cast<std::size_t>(share * num(text.size())), bytes);
-    };
-    const auto shape = shapeOf(in);
+    const auto shape = shapeOfText(text);
     REQUIRE(shape);
     for (std::size_t i = 0; i < shape->columns.size(); ++i) {
         const auto& c = shape->columns[i];
@@ -80,12 +88,7 @@ TEST_CASE("positions too noisy to tell how fast the car turns still tell which w
                               deg(x.steer) + 0.3 * unit(rng));
                 text += row;
             }
-            LogInput in;
-            in.bytes = sourceOf(text), in.fileName = "noisy.csv", in.sizeBytes = num(text.size());
-            in.peek = [&text](double share, std::size_t bytes) {
-                return text.substr(static_cast<std::size_t>(share * num(text.size())), bytes);
-            };
-            const auto shape = shapeOf(in);
+            const auto shape = shapeOfText(text);
             REQUIRE(shape);
             CAPTURE(noiseM, side);
             const auto& yaw = shape->columns[4];

@@ -58,6 +58,12 @@ std::string gearWord(int gear) {
         static_cast<std::size_t>(gear - 1));
 }
 
+int rowSaying(const CheckList& list, const QString& what) {
+    for (int i = 0; i < list.count(); ++i)
+        if (list.item(i)->text().contains(what)) return i;
+    return -1;
+}
+
 } // namespace
 
 TEST_CASE("every letter typed has its marks: quiet, lit, dotted; a key writes what was measured") {
@@ -230,16 +236,11 @@ TEST_CASE("what no words mend leads from the check to the station where it is") 
                    }});
     auto* list = s.find<CheckList>("findings");
     REQUIRE(list);
-    const auto rowSaying = [&](const QString& what) {
-        for (int i = 0; i < list->count(); ++i)
-            if (list->item(i)->text().contains(what)) return i;
-        return -1;
-    };
     const auto leadsTo = [&](const QString& what, QWidget* page) {
         s.key(Qt::Key_7, Qt::AltModifier);
-        if (!page || !waitFor([&] { return rowSaying(what) >= 0; })) return false;
+        if (!page || !waitFor([&] { return rowSaying(*list, what) >= 0; })) return false;
         list->setFocus();
-        list->setCurrentRow(rowSaying(what));
+        list->setCurrentRow(rowSaying(*list, what));
         QTest::keyClick(list, Qt::Key_Return);
         return page->isVisible();
     };
@@ -259,18 +260,13 @@ TEST_CASE("a cue and a caption that differ are mended from the check by the same
     s.key(Qt::Key_7, Qt::AltModifier);
     auto* list = s.find<CheckList>("findings");
     REQUIRE(list);
-    const auto rowSaying = [&](const QString& what) {
-        for (int i = 0; i < list->count(); ++i)
-            if (list->item(i)->text().contains(what)) return i;
-        return -1;
-    };
     for (const auto* what : {"the cue says", "the caption says"}) {
         INFO(what);
-        REQUIRE(waitFor([&] { return rowSaying(QString::fromLatin1(what)) >= 0; }));
+        REQUIRE(waitFor([&] { return rowSaying(*list, QString::fromLatin1(what)) >= 0; }));
         list->setFocus();
-        list->setCurrentRow(rowSaying(QString::fromLatin1(what)));
+        list->setCurrentRow(rowSaying(*list, QString::fromLatin1(what)));
         s.key(Qt::Key_M, Qt::ControlModifier);
-        CHECK(waitFor([&] { return rowSaying(QString::fromLatin1(what)) < 0; }));
+        CHECK(waitFor([&] { return rowSaying(*list, QString::fromLatin1(what)) < 0; }));
     }
     CHECK(s.words().cue == right);
     CHECK(s.words().caption == right);
