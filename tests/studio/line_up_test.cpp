@@ -110,7 +110,7 @@ TEST_CASE("another place of the film is chosen with one key: the lap is measured
     CHECK(s.desk().guide().corners[2].beats == words);
     CHECK(s.desk().session().trace.t.back() - s.desk().session().trace.t.front() != before);
     CHECK(waitFor([&] { return places->places()[1].present; }));
-    CHECK(s.find<QLabel>("tieVerdict")->text().contains(QStringLiteral("sure")));
+    CHECK(s.find<QLabel>("tieVerdict")->text().contains(QStringLiteral(", sure")));
     s.key(Qt::Key_Z, Qt::ControlModifier);
     REQUIRE(waitFor([&] { return s.desk().session().lap == lap; }));
     CHECK(waitFor([&] { return places->places()[0].present; }));

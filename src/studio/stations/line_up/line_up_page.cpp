@@ -156,11 +156,17 @@ void LineUpPage::enter() {
 
 void LineUpPage::refresh() {
     const auto& s = desk_.guide().sources.film();
-    const auto sure = s.tie.sure() ? tr("sure") : tr("not sure: look at the places below, or set two moments by hand");
-    verdict_->setText(tr("Tied <b>%1</b> to within <b>%2 ms</b>, %3. Log time is film time plus %4 s%5.")
-                          .arg(tieMethodText(s.tie.method))
-                          .arg(std::lround(s.tie.uncertaintyMs))
-                          .arg(s.tie.method == "hand" ? tr("as set") : sure)
+    // How exact a tie is says nothing while another place of the log may be meant.
+    const bool byHand = s.tie.method == "hand";
+    const auto verdict = byHand || s.tie.sure()
+                             ? tr("Tied <b>%1</b> to within <b>%2 ms</b>, %3.")
+                                   .arg(tieMethodText(s.tie.method))
+                                   .arg(std::lround(s.tie.uncertaintyMs))
+                                   .arg(byHand ? tr("as set") : tr("sure"))
+                             : tr("<b>Not surely tied</b>, %1: look at the places below, or set two moments by hand.")
+                                   .arg(tieMethodText(s.tie.method));
+    verdict_->setText(verdict + QLatin1Char(' ') +
+                      tr("Log time is film time plus %1 s%2.")
                           .arg(s.tie.offsetS, 0, 'f', 3)
                           .arg(std::abs(s.tie.driftPpm) < 1
                                    ? QString()
