@@ -158,11 +158,12 @@ void LineUpPage::refresh() {
     const auto& s = desk_.guide().sources.film();
     // How exact a tie is says nothing while another place of the log may be meant.
     const bool byHand = s.tie.method == "hand";
-    const auto verdict = byHand || s.tie.sure()
-                             ? tr("Tied <b>%1</b> to within <b>%2 ms</b>, %3.")
-                                   .arg(tieMethodText(s.tie.method))
-                                   .arg(std::lround(s.tie.uncertaintyMs))
-                                   .arg(byHand ? tr("as set") : tr("sure"))
+    const auto verdict = byHand || s.tie.sure() ? tr("Tied <b>%1</b> to within <b>%2 ms</b>, %3.")
+                                                      .arg(tieMethodText(s.tie.method))
+                                                      .arg(std::lround(s.tie.uncertaintyMs))
+                                                      .arg(byHand ? tr("as set") : tr("sure"))
+                         : s.tie.method == "none"
+                             ? tr("<b>Not tied</b>: look for it by sound or picture, or set two moments by hand.")
                              : tr("<b>Not surely tied</b>, %1: look at the places below, or set two moments by hand.")
                                    .arg(tieMethodText(s.tie.method));
     verdict_->setText(verdict + QLatin1Char(' ') +
