@@ -54,7 +54,7 @@ Answer ofText(const ClaimsArguments& a) {
     for (std::string one; std::getline(lines, one);) {
         ++number;
         if (one.find_first_not_of(" \t\r") == one.npos) continue;
-        const auto j = nlohmann::json::parse(one, nullptr, false);
+        const auto j = jsonOrNothing(one);
         const auto bad = [&](const std::string& what, const std::string& expected) {
             return Error{"claims.bad-text", what, a.text + ", line " + std::to_string(number), expected};
         };

@@ -41,7 +41,8 @@ Answer filmAnswer(const std::string& file) {
         if (const auto channel = static_cast<Channel>(c); log->has(channel))
             list.push_back(columnJson(
                 {std::string(name(channel)), "", channel, 1, 0, true, true, false, "of the film's own sensors", {}}));
-    return json{{"rate_hz", rounded(log->rateHz, 3)}, {"rows", log->rows}, {"columns", list}};
+    return json{
+        {"rate_hz", rounded(log->rateHz, 3)}, {"rows", log->rows}, {"sides", key(log->sides.from)}, {"columns", list}};
 }
 
 Answer columnsAnswer(const std::string& file, const std::string& said) {
@@ -54,10 +55,12 @@ Answer columnsAnswer(const std::string& file, const std::string& said) {
     if (!log) return log.error();
     json list = json::array();
     for (const auto& c : shape->columns) list.push_back(columnJson(c));
-    return json{{"rate_hz", rounded(log->rateHz, 3)}, {"rows", log->rows}, {"columns", list}};
+    return json{
+        {"rate_hz", rounded(log->rateHz, 3)}, {"rows", log->rows}, {"sides", key(log->sides.from)}, {"columns", list}};
 }
 
 void tellColumns(const json& j, std::ostream& out) {
+    if (j["sides"] == key(Sides::Guessed)) out << kSidesGuessed << "\n";
     out << j["rows"].get<std::size_t>() << " rows, " << j["rate_hz"].get<double>() << " a second\n";
     for (const auto& c : j["columns"]) {
         const bool used = !c["channel"].is_null();

@@ -2,6 +2,7 @@
 #include "command/command.h"
 
 #include "command/verbs.h"
+#include "core/units/barred.h"
 #include "core/units/figures.h"
 
 #include <chrono>
@@ -66,7 +67,7 @@ int runCommand(const std::vector<std::string>& arguments, Streams streams) {
         const int code = app.exit(e, streams.out, streams.err);
         return code == 0 ? 0 : 2;
     }
-    const auto answer = session.work();
+    const auto answer = barred([&] { return session.work(); });
     if (!answer) {
         streams.err << "highlantern: " << sentence(answer.error()) << " [" << answer.error().id << "]\n";
         return answer.error().id.starts_with("usage.") ? 2 : 1;
@@ -75,7 +76,7 @@ int runCommand(const std::vector<std::string>& arguments, Streams streams) {
         for (const auto& one : *answer)
             streams.out << one.dump(-1, ' ', false, nlohmann::ordered_json::error_handler_t::replace) << "\n";
     else if (session.json)
-        streams.out << answer->dump(1) << '\n';
+        streams.out << answer->dump(1, ' ', false, nlohmann::ordered_json::error_handler_t::replace) << '\n';
     else
         session.tell(*answer, streams.out);
     return 0;

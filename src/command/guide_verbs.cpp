@@ -8,6 +8,7 @@
 #include "core/units/numbers.h"
 #include "core/words/live_values.h"
 #include "jobs/bring_in.h"
+#include "jobs/findings.h"
 #include "jobs/look.h"
 #include "jobs/publish.h"
 #include "jobs/render.h"
@@ -28,7 +29,7 @@ struct GuideArguments {
     std::string guide, video, log, boxes, track, line, columns, camera, out, car, title, conditions, tier;
     int lap = -1, jobs = 0, height = 0;
     MadeAs as;
-    bool clips = false, tall = false, onlyPieces = false;
+    bool clips = false, tall = false, onlyPieces = false, real = false, simulated = false;
     std::string codec = "h264";
     double from = 0, to = -1;
     std::vector<std::string> pairs;
@@ -48,6 +49,7 @@ Answer newAnswer(const GuideArguments& a, const Call& s) {
     }
     auto columns = choicesFor(a.log, a.columns);
     if (!columns) return columns.error();
+    if (a.real || a.simulated) wish.real = a.real;
     wish.line = a.line, wish.columns = std::move(*columns);
     if (a.lap >= 0) wish.lap = a.lap;
     for (const auto& text : a.pairs) {
@@ -61,6 +63,7 @@ Answer newAnswer(const GuideArguments& a, const Call& s) {
     return json{{"guide", a.guide},
                 {"lap", guide->sources.lap},
                 {"corners", guide->corners.size()},
+                {"sides", key(guide->sources.sides.from)},
                 {"sync", syncJson(guide->sources.film().tie)}};
 }
 
@@ -68,12 +71,9 @@ Answer checkAnswer(const GuideArguments& a) {
     const auto o = openedGuide(a.guide, a.as);
     if (!o) return o.error();
     json list = json::array();
-    auto found = checkGuide(o->written, o->session.measured, wholeLap(o->session.trace));
     const auto labels = labelsFor(o->guide, o->session, o->cut);
-    for (auto& f : checkCut(asSaid(o->guide, o->session.measured), o->cut, clockOf(o->guide, o->session), &labels))
-        found.push_back(std::move(f));
-    for (auto& f : unheardWords(o->speeches, o->guide)) found.push_back(std::move(f));
-    for (const auto& f : found)
+    const auto clock = clockOf(o->guide, o->session);
+    for (const auto& f : findingsOf(o->written, o->session, {o->cut, clock, &labels, o->speeches}))
         list.push_back({{"rule", f.rule},
                         {"severity", name(f.severity)},
                         {"corner", numberOf(o->guide, f.corner)},
@@ -138,6 +138,8 @@ void addNew(CLI::App& app, Call& s) {
     verb->add_option("--boxes", a->boxes,
                      "Without a log: boxes of a panel that is drawn in the picture (see read-panel)");
     verb->add_option("--track", a->track, "A track file (GeoJSON)");
+    auto* real = verb->add_flag("--real", a->real, "A real circuit: cautions stand in the guide");
+    verb->add_flag("--simulated", a->simulated, "A simulator's: nobody gets hurt")->excludes(real);
     verb->add_option("--line", a->line, "LAT,LON,HEADING of the timing line, where no track tells it");
     verb->add_option("--camera", a->camera, "Where the camera sits and how wide it sees (JSON)");
     verb->add_option("--lap", a->lap, "The filmed lap, when it is not to be found by sound");

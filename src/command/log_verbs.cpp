@@ -8,6 +8,7 @@
 #include "jobs/bring_in.h"
 #include "jobs/comparison.h"
 #include "jobs/film_log.h"
+#include "jobs/sides.h"
 #include "store/corner_list.h"
 #include "store/facts_json.h"
 #include "store/log_file.h"
@@ -107,7 +108,8 @@ Answer cornersAnswer(const LogArguments& a) {
     const auto facts = measureAll(*trace, *corners, track);
     std::vector<std::vector<CornerFacts>> others; // of the good laps, this one among them
     for (const auto& t : laps) others.push_back(measureAll(t, *corners, track));
-    json list = json::array();
+    json list = json::array(), notes = told(onRoad->aids);
+    if (o->log.sides.from == Sides::Guessed) notes.push_back(std::string(kSidesGuessed));
     for (std::size_t i = 0; i < corners->size(); ++i) {
         const auto& c = (*corners)[i];
         const auto complex = complexLabel(*corners, c.id);
@@ -116,6 +118,7 @@ Answer cornersAnswer(const LogArguments& a) {
         list.push_back({{"number", c.number},
                         {"name", c.name},
                         {"direction", name(c.side)},
+                        {"direction_sure", o->log.sides.from != Sides::Guessed},
                         {"kind", c.kind},
                         {"complex", complex.empty() ? json(nullptr) : json(complex)},
                         {"complex_kind", c.complexKind.empty() ? json(nullptr) : json(c.complexKind)},
@@ -130,9 +133,13 @@ Answer cornersAnswer(const LogArguments& a) {
                         {"facts", factsToJson(facts[i])},
                         {"over_laps", spreadToJson(here)}});
     }
-    return json{{"lap", lap->number},          {"track_length_m", rounded(o->laps.trackLengthM, 2)},
-                {"line", o->laps.line},        {"road", a.track.empty() ? (o->track ? "learned" : "none") : "file"},
-                {"notes", told(onRoad->aids)}, {"corners", list}};
+    return json{{"lap", lap->number},
+                {"track_length_m", rounded(o->laps.trackLengthM, 2)},
+                {"line", o->laps.line},
+                {"road", a.track.empty() ? (o->track ? "learned" : "none") : "file"},
+                {"sides", key(o->log.sides.from)},
+                {"notes", notes},
+                {"corners", list}};
 }
 
 Answer syncAnswer(const LogArguments& a, const Call& s) {
@@ -166,7 +173,13 @@ Answer syncAnswer(const LogArguments& a, const Call& s) {
     const auto film = VideoReader::open(a.video, 1);
     if (film) tie = withLaps(*tie, o->laps, film->info().length);
     if (!tie) return tie.error();
-    return syncJson(*tie);
+    auto answer = syncJson(*tie);
+    auto sides = o->log.sides;
+    if (tie->sure())
+        if (const auto told = sidesInFilm(a.video, o->log, *tie, s.progress()); told && told->from != Sides::Guessed)
+            sides = *told;
+    answer["sides"] = key(sides.from), answer["sides_turned"] = sides.turned;
+    return answer;
 }
 
 void tellLaps(const json& j, std::ostream& out) {
@@ -182,7 +195,8 @@ void tellLaps(const json& j, std::ostream& out) {
 
 void tellCorners(const json& j, std::ostream& out) {
     out << "Lap " << j["lap"].get<int>() << ", " << j["corners"].size() << " corners\n"
-        << std::fixed << std::setprecision(1);
+        << (j["sides"] == key(Sides::Guessed) ? std::string(kSidesGuessed) + "\n" : "") << std::fixed
+        << std::setprecision(1);
     const auto value = [&](const json& v, const char* unit) {
         if (v.is_null())
             out << "  -";
@@ -192,7 +206,8 @@ void tellCorners(const json& j, std::ostream& out) {
     for (const auto& c : j["corners"]) {
         const auto& f = c["facts"];
         out << std::setw(3) << c["number"].get<int>() << " " << c["name"].get<std::string>() << " ("
-            << c["direction"].get<std::string>() << " " << c["kind"].get<std::string>() << "): brake";
+            << c["direction"].get<std::string>() << (c["direction_sure"].get<bool>() ? " " : "? ")
+            << c["kind"].get<std::string>() << "): brake";
         value(f["brake_onset_m"], " m");
         value(f["brake_peak_pct"], " %");
         out << ", apex  " << c["apex_m"].get<double>() << " m, slowest";

@@ -52,8 +52,7 @@ Result<OpenGuide> openedGuide(const std::string& folder, const MadeAs& as) {
     const auto narrator = scratchVoice();
     OpenGuide o{*guide, asEdition(*guide), std::move(*session), {}, {}};
     TakeSounds takes;
-    o.speeches =
-        speechesOf(asSaid(o.guide, o.session.measured), o.session.folder, takes, narrator ? narrator->get() : nullptr);
+    o.speeches = speechesOf(o.written, o.session, takes, narrator ? narrator->get() : nullptr);
     o.cut = planCut(o.guide, o.session, o.speeches);
     return o;
 }

@@ -3,6 +3,7 @@
 #include "command/open_guide.h"
 #include "command/verbs.h"
 #include "core/cut/budget.h"
+#include "core/cut/empty_sections.h"
 #include "core/cut/would_help.h"
 #include "core/guide/format.h"
 #include "core/units/numbers.h"
@@ -123,6 +124,10 @@ Answer planAnswer(const PlanArguments& a) {
         out["budget_s"] = budget, out["too_long_s"] = rounded(std::max(0.0, d->cut.lengthS - budget), 3);
         out["leave_out"] = leave;
     }
+    json empty = json::array();
+    for (const auto kind : emptySections(d->guide, d->cut))
+        empty.push_back({{"section", name(kind)}, {"would_help", "write it, draft it or drop it"}});
+    out["empty"] = empty;
     out["sections"] = sections;
     return out;
 }

@@ -1,8 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "jobs/bring_in.h"
 
+#include "core/check/held_draft.h"
 #include "core/guide/frame_rate.h"
 #include "core/log/csv_cells.h"
+#include "core/log/repair.h"
 #include "core/sync/motion.h"
 #include "core/words/draft.h"
 #include "jobs/camera.h"
@@ -10,6 +12,7 @@
 #include "jobs/picture_log.h"
 #include "jobs/session.h"
 #include "jobs/shelf.h"
+#include "jobs/sides.h"
 #include "media/metadata_track.h"
 #include "media/picture_motion.h"
 #include "media/sound.h"
@@ -105,11 +108,53 @@ Result<ClockTie> tieByPairs(const NewGuide& wish, const Sourced& s) {
     return syncByHand(pairs);
 }
 
-Scene filledScene(Scene scene, const Sourced& s) {
+/// The film tells left from right where the log does not. A doubtful tie tells nothing.
+Status takeSidesOfFilm(Sourced& s, const NewGuide& wish, const ClockTie& tie, const Progress& progress) {
+    if (!tie.sure()) return Done{};
+    const auto told = sidesInFilm(wish.video, s.log(), tie, progress);
+    if (!told) return told.error();
+    if (told->from == Sides::Guessed) return Done{};
+    if (!s.log().hasPosition()) {
+        takeSides(s.placed.log, *told);
+        return Done{};
+    }
+    auto placed = placedLog(std::move(s.placed.log), {wish.log, wish.track, wish.columns, wish.line, true, *told});
+    if (!placed) return placed.error();
+    s.placed = std::move(*placed);
+    return Done{};
+}
+
+/// A line that is only assumed goes where the film shows a whole lap, if it shows one anywhere.
+Status wholeLapsInFilm(Sourced& s, const NewGuide& wish, const ClockTie& tie) {
+    constexpr double kNearly = 0.3; // s
+    if (!s.laps().assumed || !tie.sure()) return Done{};
+    const auto whole = [&](const Lap& lap) {
+        return lap.complete && filmed(lap, tie, s.video.length) > lap.time.count() - kNearly;
+    };
+    if (std::any_of(s.laps().laps.begin(), s.laps().laps.end(), whole)) return Done{};
+    const LogSpan film{seconds(tie.log(at<FootageTime>(0))), seconds(tie.log(at<FootageTime>(s.video.length.count())))};
+    auto again = placedLog(s.placed.log, {wish.log, wish.track, wish.columns, wish.line, true, {}, film});
+    if (!again) return again.error();
+    if (std::any_of(again->laps.laps.begin(), again->laps.laps.end(), whole)) s.placed = std::move(*again);
+    return Done{};
+}
+
+/// A simulator tells exact metres, often; a receiver tells degrees, a few times a second.
+bool looksSimulated(const CarLog& log) {
+    constexpr double kOften = 40; // positions a second
+    return log.hasPosition() && !log.origin && log.rateHz >= kOften;
+}
+
+Scene filledScene(Scene scene, std::optional<bool> wishReal, const Sourced& s) {
     const auto* track = s.placed.learned ? nullptr : s.trackOrNull(); // a learned road has no name, and may be real
     if (scene.track.empty() && track) scene.track = track->name;
     if (scene.title.empty()) scene.title = scene.track.empty() ? "New guide" : scene.track + ", corner by corner";
-    if (track) scene.realTrack = track->real;
+    if (wishReal) {
+        scene.realTrack = *wishReal, scene.realSaid = true;
+    } else {
+        scene.realTrack = track && track->real; // a learned road is real only when somebody says so
+        scene.realSaid = (track && !track->edgesAssumed) || looksSimulated(s.log());
+    }
     return scene;
 }
 
@@ -256,6 +301,9 @@ Result<Guide> bringIn(const NewGuide& wish, const Progress& progress) {
     if (!tie) return tie.error();
     g.sources.film().tie = withLaps(*tie, s->laps(), s->video.length), g.sources.film().pairs = wish.pairs;
     g.sources.columns = wish.columns, g.sources.line = wish.line;
+    if (auto told = takeSidesOfFilm(*s, wish, *tie, progress.part(0.6, 0.7)); !told) return told.error();
+    g.sources.sides = s->log().sides;
+    if (auto done = wholeLapsInFilm(*s, wish, *tie); !done) return done.error();
     g.frameRate = frameRateFor(s->video.frameRate);
     if (progress.cancelled()) return cancelledError();
     const auto lap = wish.lap ? numbered(s->laps(), *wish.lap) : filmedLap(*s, *tie);
@@ -274,9 +322,10 @@ Result<Guide> bringIn(const NewGuide& wish, const Progress& progress) {
         if (!known) return known.error();
         g.sources.film().camera = *known;
     }
-    g.scene = filledScene(wish.scene, *s);
+    g.scene = filledScene(wish.scene, wish.real, *s);
     progress.report(0.85, "drafting the words");
-    g = withDraft(std::move(g), {onRoad->trace, *corners, facts, s->trackOrNull()});
+    g = heldDraft(std::move(g),
+                  {onRoad->trace, *corners, facts, s->trackOrNull(), s->log().sides.from != Sides::Guessed});
 
     if (progress.cancelled()) return cancelledError(); // nothing was written so far
     const fs::path parent = fs::absolute(wish.folder).lexically_normal().parent_path();

@@ -23,6 +23,7 @@ struct NewGuide {
     std::string line;                  ///< "LAT,LON,HEADING" of the timing line, where no track tells it
     std::optional<int> lap;            ///< the filmed one is found by sound when not given
     std::vector<PlacePair> pairs;      ///< two or more replace the sync by sound
+    std::optional<bool> real;          ///< a real circuit; none: nobody said
     Scene scene;                       ///< empty members are filled from the sources
 };
 

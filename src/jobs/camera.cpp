@@ -88,46 +88,47 @@ std::optional<double> viewByTurning(const Guide& guide, const Session& s, const 
     return half > rad(10) && half < rad(75) ? std::optional(2 * half) : std::nullopt;
 }
 
-/// The edges agree with the clicks, and are seen: then they may refine what the clicks told.
-bool better(const CameraFit& with, const CameraFit& pins, double met) {
-    constexpr double kMet = 0.2;
-    return met > kMet && with.medianPx < 1.6 * pins.medianPx + 3 && std::isfinite(with.medianPx);
-}
-
 /// What marks may be off by, where nothing says how good the answer is.
 Result<CameraFit> notSure(Result<CameraFit> fit, const char* method) {
-    constexpr double kMayBeOffPx = 30;
+    constexpr double kMayBeOffPx = 60;
     if (!fit) return fit;
     fit->sure = false, fit->camera.method = method;
     fit->camera.residualPx = std::max(fit->camera.residualPx, kMayBeOffPx);
     return fit;
 }
 
-/// Of a road that was learned from where the car went only the line is known: several widths are tried, and the one
-/// whose edges are met most is taken. How wide the camera sees comes from how the picture turns, where that tells.
-Result<CameraFit> onUnknownWidth(const Guide& guide, const Session& s, const std::vector<EdgePicture>& pictures,
-                                 const Progress& progress) {
-    const auto view = viewByTurning(guide, s, progress.part(0, 0.5));
-    std::vector<EdgePicture> some;
-    for (std::size_t i = 0; i < pictures.size(); i += 2) some.push_back(pictures[i]);
-    std::optional<CameraFit> best;
-    double most = -1;
-    for (const double wider : {0.0, 1.0, 2.0, 3.5}) {
-        if (progress.cancelled()) return cancelledError();
-        progress.report(0.5 + 0.1 * wider, "trying how wide the road is");
-        auto road = *s.road;
-        for (auto* edge : {&road.left, &road.right})
-            for (double& m : *edge) m += wider;
-        const EdgeClues clues{*s.path, road, guide.sources.film().tie, inFrame(s.videoInfo)};
-        auto fit = cameraByEdges(view, clues, some);
-        if (!fit) continue;
-        const double met = edgesMet(fit->camera, fit->edgeOffM, clues, some);
-        if (met > most) most = met, best = std::move(*fit);
+/// Of a road that was learned from where the car went the edges are nobody's knowledge: what the film shows beside the
+/// car may lie anywhere, and an answer that leans on it is worse than what is customary. How wide the camera sees still
+/// comes from how the picture turns.
+CameraFit onUnknownEdges(const Guide& guide, const Session& s, const Progress& progress) {
+    CameraFit fit;
+    fit.camera = guide.sources.film().camera;
+    if (!fit.camera.assumed) return fit; // it was told, or found with clicks: nothing here knows better
+    if (const auto view = viewByTurning(guide, s, progress)) fit.camera.hfovRad = *view, fit.camera.method = "motion";
+    return fit;
+}
+
+/// Of several answers the one whose edges the film shows most, among those that the clicks allow.
+CameraFit bestOf(std::vector<CameraFit> all, const CameraFit& clicked, const EdgeClues& clues,
+                 const std::vector<EdgePicture>& pictures) {
+    constexpr double kAllowed = 1.6, kAndPx = 5, kClearly = 0.02;
+    auto best = clicked;
+    double most = edgesMet(clicked.camera, clicked.edgeOffM, clues, pictures);
+    for (auto& fit : all) {
+        if (!std::isfinite(fit.medianPx) || fit.medianPx > kAllowed * clicked.medianPx + kAndPx) continue;
+        const double met = edgesMet(fit.camera, fit.edgeOffM, clues, pictures);
+        if (met > most + kClearly) most = met, best = std::move(fit);
     }
-    if (!best)
-        return Error{"camera.no-clue", "the road's edges are not seen in the film", "",
-                     "clicked road features (--pins)"};
-    return notSure(std::move(*best), view ? "motion and edges" : "edges");
+    return best;
+}
+
+/// An answer that is not sure takes the place of what there is only where the film shows more of its edges.
+CameraFit notWorse(CameraFit fit, const Camera& now, const EdgeClues& clues, const std::vector<EdgePicture>& pictures) {
+    constexpr double kClearly = 0.04;
+    if (fit.sure) return fit;
+    if (edgesMet(fit.camera, fit.edgeOffM, clues, pictures) > edgesMet(now, 0, clues, pictures) + kClearly) return fit;
+    fit.camera = now;
+    return fit;
 }
 
 /// Where the ground between camera and place rises above the line of sight.
@@ -196,22 +197,26 @@ Result<CameraFit> findCamera(const Guide& guide, const Session& s, const std::ve
     if (!pictures) return pictures.error();
     constexpr std::size_t kFewest = 6;
     if (clicked) {
-        if (pictures->size() < kFewest) return *clicked;
-        auto with = refinedByEdges(clicked->camera, clues, *pictures, pins, 20);
-        if (with && better(*with, *clicked, edgesMet(with->camera, with->edgeOffM, clues, *pictures))) return with;
-        return *clicked;
+        if (pictures->size() < kFewest || s.road->edgesAssumed) return *clicked;
+        progress.report(0.55, "fitting the road's edges");
+        std::vector<CameraFit> all;
+        if (auto with = refinedByEdges(clicked->camera, clues, *pictures, pins, 20)) all.push_back(std::move(*with));
+        if (const auto alone = cameraByEdges(std::nullopt, clues, *pictures))
+            if (auto with = refinedByEdges(alone->camera, clues, *pictures, pins, 12)) all.push_back(std::move(*with));
+        return bestOf(std::move(all), *clicked, clues, *pictures);
     }
+    if (s.road->edgesAssumed) return onUnknownEdges(guide, s, progress.part(0.5, 1));
     if (pictures->size() < kFewest)
         return Error{"camera.no-clue", "the film shows too little of the lap", s.video.string(),
                      "some seconds of driving that the log covers, or clicked road features (--pins)"};
-    if (s.road->edgesAssumed) return onUnknownWidth(guide, s, *pictures, progress.part(0.5, 1));
     progress.report(0.55, "fitting the road's edges");
     auto fit = cameraByEdges(std::nullopt, clues, *pictures);
     if (fit && fit->sure) return fit;
+    const auto& now = guide.sources.film().camera;
     const auto view = viewByTurning(guide, s, progress.part(0.6, 0.9));
-    if (!view) return notSure(std::move(fit), "edges");
-    auto again = cameraByEdges(view, clues, *pictures);
-    return again && again->sure ? again : notSure(std::move(again), "motion and edges");
+    auto again = view ? cameraByEdges(view, clues, *pictures) : notSure(std::move(fit), "edges");
+    if (view && again && !again->sure) again = notSure(std::move(again), "motion and edges");
+    return again ? Result<CameraFit>(notWorse(std::move(*again), now, clues, *pictures)) : again;
 }
 
 Result<std::vector<PlaceSeen>> placesSeen(const Guide& guide, const Session& s, const std::vector<CameraPin>& points,

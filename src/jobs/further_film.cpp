@@ -3,8 +3,8 @@
 
 #include "core/guide/scene_edits.h"
 #include "jobs/bring_in.h"
-
-#include <QImageReader>
+#include "jobs/still_picture.h"
+#include "store/files.h"
 
 namespace hl {
 namespace fs = std::filesystem;
@@ -15,6 +15,20 @@ std::string namedFrom(const fs::path& folder, const fs::path& file) {
     const auto whole = fs::absolute(file).lexically_normal();
     const auto relative = whole.lexically_relative(folder);
     return !relative.empty() && *relative.begin() != ".." ? relative.string() : whole.string();
+}
+
+/// A picture comes into the guide's folder: what a guide names elsewhere is never shown.
+Result<std::string> keptPicture(const fs::path& folder, const fs::path& file) {
+    if (inside(folder, file.string())) return namedFrom(fs::weakly_canonical(folder), fs::weakly_canonical(file));
+    const auto bytes = readFile(file);
+    if (!bytes) return bytes.error();
+    std::error_code ec;
+    const auto stem = file.stem().string(), suffix = file.extension().string();
+    auto name = "pictures/" + stem + suffix;
+    for (int n = 2; fs::exists(folder / name, ec); ++n) name = "pictures/" + stem + "-" + std::to_string(n) + suffix;
+    if (auto made = makeFolder(folder / "pictures"); !made) return made.error();
+    if (auto done = writeFile(folder / name, *bytes); !done) return done.error();
+    return name;
 }
 
 Result<ClockTie> tieOf(const Session& s, const FurtherFilm& wish, const Progress& progress) {
@@ -57,12 +71,14 @@ Result<Guide> withFurtherStill(const Guide& guide, const Session& s, const fs::p
                                std::string caption) {
     std::error_code ec;
     if (!fs::exists(file, ec)) return Error{"file.missing", "is not there", file.string(), "a picture"};
-    if (const QImageReader picture(QString::fromStdString(file.string())); !picture.canRead())
+    if (QImageReader picture(QString::fromStdString(file.string())); !canBeShown(picture))
         return Error{"still.no-picture", "is no picture that can be read", file.string(), "PNG or JPEG"};
     if (!(atM >= -s.trace.lengthM && atM <= s.trace.lengthM))
         return Error{"still.off-lap", "the lap has no place at " + std::to_string(std::lround(atM)) + " m",
                      file.string(), "0 to " + std::to_string(std::lround(s.trace.lengthM)) + " m"};
-    return withStill(guide, {{}, namedFrom(s.folder, file), atM, std::move(caption)});
+    const auto kept = keptPicture(s.folder, file);
+    if (!kept) return kept.error();
+    return withStill(guide, {{}, *kept, atM, std::move(caption)});
 }
 
 } // namespace hl

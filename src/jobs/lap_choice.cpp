@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "jobs/lap_choice.h"
 
+#include "core/check/held_draft.h"
 #include "core/guide/scene_edits.h"
 #include "core/words/draft.h"
 #include "core/words/redraft.h"
@@ -18,7 +19,8 @@ Guide blankOf(const Guide& g) {
 }
 
 Guide draftOf(const Guide& g, const Session& s) {
-    return withDraft(blankOf(g), {s.trace, s.measured.corners, s.measured.facts, s.trackOrNull()});
+    return heldDraft(blankOf(g),
+                     {s.trace, s.measured.corners, s.measured.facts, s.trackOrNull(), s.measured.sidesKnown});
 }
 
 std::vector<Corner> cornersFound(const Session& s) {

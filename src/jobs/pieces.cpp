@@ -2,16 +2,17 @@
 #include "jobs/pieces.h"
 
 #include "core/cut/shown_before.h"
+#include "core/units/fingerprint.h"
 #include "core/units/numbers.h"
 #include "jobs/still_picture.h"
 #include "store/guide_json.h"
+#include "store/json_view.h"
 
 #include <algorithm>
 #include <chrono>
 #include <cmath>
 #include <nlohmann/json.hpp>
 #include <set>
-#include <sstream>
 
 namespace hl {
 namespace fs = std::filesystem;
@@ -19,17 +20,7 @@ namespace {
 
 using json = nlohmann::ordered_json;
 
-constexpr int kPainting = 8; ///< higher whenever the same guide is painted otherwise
-
-/// FNV-1a, twice with other beginnings: 128 bits are enough for names of files.
-std::string hashed(const std::string& text) {
-    std::ostringstream out;
-    for (std::uint64_t h : {0xcbf29ce484222325ull, 0x9ae16a3b2f90404full}) {
-        for (const char c : text) h = (h ^ static_cast<unsigned char>(c)) * 0x100000001b3ull;
-        out << std::hex << h;
-    }
-    return out.str();
-}
+constexpr int kPainting = 9; ///< higher whenever the same guide is painted otherwise
 
 json identity(const fs::path& file) {
     std::error_code ec;
@@ -39,14 +30,15 @@ json identity(const fs::path& file) {
 }
 
 /// Members of the scene that are read on cards only: editions of other days share the pieces without one.
-constexpr const char* kOnCards[] = {"title", "channel", "track", "car", "series", "conditions", "real_track"};
+constexpr const char* kOnCards[] = {"title",  "channel",    "track",      "car",
+                                    "series", "conditions", "real_track", "real_track_said"};
 
 /// What every piece depends on: the guide without what is said and authored in its corners, and the files.
 json common(const Guide& g, const Session& s, const RenderWish& wish) {
     auto j = toJson(g);
     for (const auto* member :
          {"corners", "section_words", "further_laps", "next_id", "outline", "cut", "school", "voice",
-          "names_not_allowed", "cover_m", "loudness_lufs", "caption_word_times", "variants", "edition"})
+          "names_not_allowed", "on_purpose", "cover_m", "loudness_lufs", "caption_word_times", "variants", "edition"})
         j.erase(member);
     for (const auto* member : kOnCards) j["scene"].erase(member);
     j.erase("setup");
@@ -124,7 +116,7 @@ std::vector<PieceOfFilm> piecesOf(const Guide& g, const Session& s, const Cut& c
                                   const RenderWish& wish) {
     constexpr long kLongestS = 20;
     const FrameTimes times(cut, g.frameRate);
-    const auto base = common(g, s, wish).dump();
+    const auto base = dumped(common(g, s, wish), -1);
     const auto guide = toJson(g);
     const long most = kLongestS * g.frameRate;
     std::vector<PieceOfFilm> pieces;
@@ -133,14 +125,15 @@ std::vector<PieceOfFilm> piecesOf(const Guide& g, const Session& s, const Cut& c
         if (end <= begin) continue;
         const bool card = std::any_of(cut.sections[i].shots.begin(), cut.sections[i].shots.end(),
                                       [](const Shot& x) { return x.kind == ShotKind::Card; });
-        const auto shown = (card ? guide["scene"].dump() + g.scene.drivenDay + guide["setup"].dump() : std::string()) +
-                           sectionShown(cut, cut.sections[i], labels, g.frameRate).dump() +
-                           cornersShown(guide, cut.sections[i]).dump();
+        const auto shown =
+            (card ? dumped(guide["scene"], -1) + g.scene.drivenDay + dumped(guide["setup"], -1) : std::string()) +
+            dumped(sectionShown(cut, cut.sections[i], labels, g.frameRate), -1) +
+            dumped(cornersShown(guide, cut.sections[i]), -1);
         const long parts = (end - begin + most - 1) / most;
         for (long k = 0; k < parts; ++k) {
             const long first = begin + (end - begin) * k / parts, last = begin + (end - begin) * (k + 1) / parts;
             const auto place = std::to_string(first - begin) + "-" + std::to_string(last - begin);
-            pieces.push_back({first, last, hashed(base + shown + place)});
+            pieces.push_back({first, last, fingerprint(base + shown + place)});
         }
     }
     return pieces;

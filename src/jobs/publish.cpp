@@ -114,10 +114,13 @@ Result<PublishReport> publishGuide(const Guide& written, const Session& m, const
         return done.error();
     }
     PublishReport report;
-    for (const auto& entry : fs::recursive_directory_iterator(clean))
-        if (entry.is_regular_file()) report.files.push_back(entry.path().lexically_relative(clean));
+    for (fs::recursive_directory_iterator it(clean, ec), end; !ec && it != end; it.increment(ec))
+        if (const auto& entry = *it; entry.is_regular_file(ec))
+            report.files.push_back(entry.path().lexically_relative(clean));
     std::sort(report.files.begin(), report.files.end());
-    if (auto noted = notePublished(seen->folder, clean); !noted) return noted.error();
+    // The edition stands: that it could not be written down beside the guide takes nothing from it.
+    if (auto noted = notePublished(seen->folder, clean); !noted)
+        report.note = "published, but the guide's folder does not remember it: " + sentence(noted.error());
     progress.report(1, "published");
     return report;
 }

@@ -12,6 +12,7 @@ struct PublishWish {
 
 struct PublishReport {
     std::vector<std::filesystem::path> files; ///< inside the folder
+    std::string note; ///< what did not go as it should though the edition stands; empty: nothing
 };
 
 /// Renders and publishes an edition into `out`, which appears complete or keeps what it held.

@@ -4,9 +4,12 @@
 #include "core/cut/sight.h"
 #include "core/lap/elevation.h"
 #include "core/lap/learn_road.h"
+#include "core/lap/sides_of_road.h"
+#include "core/log/repair.h"
 #include "jobs/beside.h"
 #include "jobs/film_log.h"
 #include "jobs/look.h"
+#include "media/sound.h"
 #include "store/files.h"
 #include "store/log_file.h"
 
@@ -51,6 +54,21 @@ std::vector<LapTrace> goodLaps(const CarLog& log, const LapList& laps, const Tra
     return out;
 }
 
+/// A known road tells a log without positions which way is left: what only guesses follows it, and a gyroscope that
+/// clearly counts the other way is turned round.
+void takeSidesOfRoad(CarLog& log, const LapList& laps, const Track& road) {
+    if (log.hasPosition() || log.sides.from == Sides::Said || log.sides.from == Sides::Film) return;
+    const auto lap = fastest(laps);
+    if (!lap) return;
+    const auto trace = traceOf(log, laps, *lap, nullptr);
+    if (!trace) return;
+    const auto fit = sidesOnRoad(*trace, road);
+    if (!fit.tells() || (log.sides.from == Sides::Measured && !fit.turned())) return;
+    takeSides(log, {Sides::Track, fit.turned()});
+    log.notes.push_back({0, std::string("left and right are told by the order of the road's bends") +
+                                (fit.turned() ? "; the log counts the other way" : "")});
+}
+
 } // namespace
 
 Result<PlacedLog> placedLog(const LogWish& wish, const std::function<bool(double)>& goOn) {
@@ -64,6 +82,7 @@ Result<PlacedLog> placedLog(const LogWish& wish, const std::function<bool(double
 Result<PlacedLog> placedLog(CarLog log, const LogWish& wish) {
     PlacedLog p;
     p.log = std::move(log);
+    takeSides(p.log, wish.sides);
     if (wish.track) {
         auto read = readTrack(*wish.track);
         if (!read) return read.error();
@@ -76,9 +95,10 @@ Result<PlacedLog> placedLog(CarLog log, const LogWish& wish) {
         if (!told) return at(told.error(), "--line");
         given = *told;
     }
-    auto laps = findLaps(p.log, p.trackOrNull(), given);
+    auto laps = findLaps(p.log, p.trackOrNull(), given, wish.within);
     if (!laps) return at(laps.error(), wish.log);
     p.laps = std::move(*laps);
+    if (p.track) takeSidesOfRoad(p.log, p.laps, *p.track);
     if (p.track) fillElevation(*p.track, p.log);
     if (wish.track || !wish.learnRoad || !p.log.hasPosition()) return p;
     p.track = learnRoad(p.log, p.laps);
@@ -124,14 +144,18 @@ Result<LapOnRoad> lapOnRoad(const PlacedLog& p, const Lap& lap, std::size_t most
 }
 
 Session measuredAgain(Session s, const Guide& guide) {
-    s.measured.corners = cornersOf(guide);
+    s.measured.corners = cornersOf(guide), s.measured.sidesKnown = s.log->sides.from != Sides::Guessed;
     s.measured.facts = measureAll(s.trace, s.measured.corners, s.trackOrNull());
     s.study = studied(s.trace, s.measured, *s.goodLaps, s.trackOrNull());
     return s;
 }
 
+bool readsAsWished(const Session& s, const Guide& guide) {
+    return s.lap == guide.sources.lap && s.sides == guide.sources.sides;
+}
+
 bool isMeasured(const Session& s, const Guide& guide) {
-    return s.lap == guide.sources.lap &&
+    return readsAsWished(s, guide) &&
            std::equal(s.measured.corners.begin(), s.measured.corners.end(), guide.corners.begin(), guide.corners.end(),
                       [](const Corner& a, const GuideCorner& b) { return a.id == b.id && sameStretch(a, b); });
 }
@@ -140,7 +164,7 @@ Result<Session> bringUp(const std::filesystem::path& folder, const Guide& guide)
     Session s;
     s.folder = std::filesystem::absolute(folder);
     s.logFile = resolved(s.folder, guide.sources.log);
-    LogWish wish{s.logFile, std::nullopt, guide.sources.columns, guide.sources.line, false};
+    LogWish wish{s.logFile, std::nullopt, guide.sources.columns, guide.sources.line, false, guide.sources.sides};
     // A road that could be learned was kept with the guide; its line is the one that was set by hand.
     if (!guide.sources.trackFile.empty()) wish.track = resolved(s.folder, guide.sources.trackFile), wish.line.clear();
     auto placed = placedLog(wish);
@@ -149,7 +173,7 @@ Result<Session> bringUp(const std::filesystem::path& folder, const Guide& guide)
     if (!lap) return at(lap.error(), s.logFile);
     auto onRoad = lapOnRoad(*placed, *lap);
     if (!onRoad) return at(onRoad.error(), s.logFile);
-    s.lap = lap->number;
+    s.lap = lap->number, s.sides = guide.sources.sides;
     s.aids = onRoad->aids;
     s.trace = std::move(onRoad->trace);
     s.goodLaps = std::make_shared<const std::vector<LapTrace>>(std::move(onRoad->goodLaps));
@@ -161,6 +185,8 @@ Result<Session> bringUp(const std::filesystem::path& folder, const Guide& guide)
     const auto video = VideoReader::open(s.video, 1);
     if (!video) return video.error();
     s.videoInfo = video->info();
+    if (s.videoInfo.hasSound)
+        if (const auto heard = readSound(s.video, 8000, 0.5); !heard) s.soundTrouble = sentence(heard.error());
     const auto& clock = (*s.log)[Channel::Time];
     s.path = std::make_shared<const CarPath>(
         s.road && !clock.empty() ? carPath(*s.log, *s.road, clock.front(), clock.back()) : CarPath{});
@@ -218,7 +244,8 @@ Session withPictures(Session s, const Guide& guide) {
     s.furtherLaps = toldLaps(s, guide);
     s.stills.clear();
     for (const auto& still : guide.sources.stills)
-        if (std::filesystem::is_regular_file(resolved(s.folder, still.file))) s.stills.push_back({still.id, still.atM});
+        if (const auto file = inside(s.folder, still.file); file && std::filesystem::is_regular_file(*file))
+            s.stills.push_back({still.id, still.atM});
     s.over.reset(), s.overName.clear(), s.overTrouble.clear();
     const auto& over = guide.showings.over;
     if (!over.any()) return s;

@@ -24,6 +24,8 @@ struct LogWish {
     std::vector<ColumnChoice> columns; ///< what a person said about the log's columns
     std::string line;                  ///< "LAT,LON,HEADING" of the timing line, where no track tells it
     bool learnRoad = true;             ///< from the log's own laps, where no track is given
+    SidesTold sides = {};              ///< what else is known of left and right
+    LogSpan within = {};               ///< in which whole laps are wanted most, where the line must be assumed
 };
 
 /// A log on a road: the track from a file, or learned from this log's own laps.
@@ -67,7 +69,8 @@ struct Session {
     std::filesystem::path folder, video, logFile;
     std::shared_ptr<const CarLog> log;
     LapList laps;
-    int lap = 0; ///< that is traced and measured
+    int lap = 0;     ///< that is traced and measured
+    SidesTold sides; ///< with which the guide had it brought up
     LapTrace trace;
     Aids aids;                                             ///< of the car, at work in this log
     std::shared_ptr<const std::vector<LapTrace>> goodLaps; ///< the filmed one among them when it is one
@@ -78,8 +81,9 @@ struct Session {
     std::vector<StillOnStage> stills;                             ///< the guide's pictures taken on foot that are there
     LapStudy study; ///< how repeatable they are, what went wrong, what an exit is worth
     VideoInfo videoInfo;
-    std::shared_ptr<const CarPath> path;               ///< of the whole log on the road; empty without positions
-    std::shared_ptr<const Shake> shake;                ///< seen in the film, kept in the cache; null: nobody looked
+    std::string soundTrouble;            ///< why the film's sound cannot be read; empty: it can, or it has none
+    std::shared_ptr<const CarPath> path; ///< of the whole log on the road; empty without positions
+    std::shared_ptr<const Shake> shake;  ///< seen in the film, kept in the cache; null: nobody looked
     std::shared_ptr<const FollowedThings> followed;    ///< kept in the cache; null: none
     std::shared_ptr<const ThingsBeside> beside;        ///< references with rings, kept in the cache; null: none
     std::shared_ptr<const std::vector<double>> bonnet; ///< as in Stage; kept in the cache; null: nobody looked
@@ -107,6 +111,8 @@ FilmInFrame inFrame(const VideoInfo& film);
 
 /// The same session with its corners measured by the guide's own bounds (they may have been moved by hand).
 Session measuredAgain(Session session, const Guide& guide);
+/// Whether the guide's lap, and left and right as the guide has them, are the ones that were read.
+bool readsAsWished(const Session& session, const Guide& guide);
 /// Whether the guide's corners are the ones that were measured.
 bool isMeasured(const Session& session, const Guide& guide);
 

@@ -6,6 +6,7 @@
 #include "store/card_json.h"
 #include "store/files.h"
 #include "store/guide_file.h"
+#include "store/json_view.h"
 
 #include <algorithm>
 #include <chrono>
@@ -71,7 +72,7 @@ void keepStill(const fs::path& folder, const Guide& g, const Session& s) {
 void takePublished(const fs::path& folder, GuideCard& card) {
     const auto text = readFile(publishedFile(folder));
     if (!text) return;
-    const auto all = json::parse(*text, nullptr, false);
+    const auto all = jsonOrNothing(*text);
     if (!all.is_array() || all.empty() || !all.back().is_object()) return;
     const auto& last = all.back();
     if (const auto on = last.find("on"); on != last.end() && on->is_string()) card.published = on->get<std::string>();
@@ -97,17 +98,18 @@ std::string lacksOf(const Guide& g, const GuideCard& card) {
                                                              : "film and log are not surely tied");
     if (card.contradictions > 0) all.push_back(counted(card.contradictions, "contradiction", "contradictions"));
     int silent = 0, unrated = 0;
-    for (const auto& c : g.corners) {
-        silent += c.kind != "kink" &&
-                  std::all_of(c.beats.begin(), c.beats.end(), [](const Beat& b) { return b.words.empty(); });
-        unrated += g.scene.realTrack && c.consequence == 0;
-    }
+    for (const auto& c : g.corners) { silent += isSilent(c), unrated += isUnrated(g, c); }
     if (silent > 0) all.push_back(counted(silent, "corner without words", "corners without words"));
     if (unrated > 0) all.push_back(counted(unrated, "corner not rated", "corners not rated"));
     if (nothingSaid(g.scene.conditions)) all.push_back("no conditions");
     std::string s;
     for (std::size_t i = 0; i < std::min<std::size_t>(all.size(), 2); ++i) s += (i ? ", " : "") + all[i];
     return s;
+}
+
+StationFacts factsOf(const GuideCard& card) {
+    const bool here = std::none_of(card.moved.begin(), card.moved.end(), [](auto& m) { return m.what != "picture"; });
+    return {here, card.contradictions, card.lengthS > 0, !card.published.empty() && !card.changedSince};
 }
 
 /// What was kept when the guide was last brought up.
@@ -130,25 +132,6 @@ std::vector<MovedFile> movedFiles(const fs::path& folder, const Guide& g) {
     look("track", g.sources.trackFile);
     for (const auto& s : g.sources.stills) look("picture", s.file);
     return moved;
-}
-
-std::vector<StationState> stationsOf(const Guide& g, const GuideCard& card) {
-    using S = StationState;
-    const bool here = std::none_of(card.moved.begin(), card.moved.end(), [](auto& m) { return m.what != "picture"; });
-    const bool rated = !g.scene.realTrack ||
-                       std::all_of(g.corners.begin(), g.corners.end(), [](auto& c) { return c.consequence > 0; });
-    const bool words = std::all_of(g.corners.begin(), g.corners.end(), [](const GuideCorner& c) {
-        return c.kind == "kink" ||
-               std::any_of(c.beats.begin(), c.beats.end(), [](auto& b) { return !b.words.empty(); });
-    });
-    const bool marked = std::any_of(g.corners.begin(), g.corners.end(), [](auto& c) { return !c.markers.empty(); });
-    return {!here ? S::Broken : (nothingSaid(g.scene.conditions) ? S::Hollow : S::Filled),
-            g.sources.film().tie.sure() ? S::Filled : S::Broken,
-            g.corners.empty() || !rated ? S::Hollow : S::Filled,
-            g.sources.film().camera.assumed || !marked ? S::Hollow : S::Filled,
-            card.contradictions > 0 ? S::Broken : (words && !g.corners.empty() ? S::Filled : S::Hollow),
-            card.lengthS > 0 ? S::Filled : S::Hollow,
-            card.published.empty() || card.changedSince ? S::Hollow : S::Filled};
 }
 
 GuideCard cardOf(const fs::path& given) {
@@ -177,8 +160,14 @@ GuideCard cardOf(const fs::path& given) {
     card.still = fs::exists(stillFile(folder), ec) ? stillFile(folder).string() : "";
     takePublished(folder, card);
     card.lacks = lacksOf(g, card);
-    card.stations = stationsOf(g, card);
+    card.stations = stationsOf(g, factsOf(card));
     return card;
+}
+
+bool publishedAsItIs(const fs::path& folder) {
+    GuideCard card;
+    takePublished(folder, card);
+    return !card.published.empty() && !card.changedSince;
 }
 
 void keepCard(const Guide& g, const Session& s, double lengthS) {
@@ -187,9 +176,7 @@ void keepCard(const Guide& g, const Session& s, double lengthS) {
     card.lapS = s.trace.lap.time.count();
     if (lengthS > 0) card.lengthS = lengthS;
     card.shape = shapeOf(s);
-    card.contradictions = 0;
-    for (const auto& f : checkGuide(g, s.measured, wholeLap(s.trace)))
-        card.contradictions += f.severity == Severity::Wrong;
+    card.contradictions = contradictionsIn(withAnswers(checkGuide(g, s.measured, wholeLap(s.trace)), g));
     if (!makeFolder(s.folder / "cache")) return;
     if (cardText(card) != before) (void)writeFile(keptCardFile(s.folder), cardText(card));
     keepStill(s.folder, g, s);
@@ -198,9 +185,9 @@ void keepCard(const Guide& g, const Session& s, double lengthS) {
 Status notePublished(const fs::path& folder, const fs::path& edition) {
     json all = json::array();
     if (const auto text = readFile(publishedFile(folder)))
-        if (auto there = json::parse(*text, nullptr, false); there.is_array()) all = std::move(there);
+        if (auto there = jsonOrNothing(*text); there.is_array()) all = std::move(there);
     all.push_back({{"on", today()}, {"to", edition.string()}, {"guide_changed_at", changedAt(guideFile(folder))}});
-    return writeFile(publishedFile(folder), all.dump(1) + "\n");
+    return writeFile(publishedFile(folder), dumped(all) + "\n");
 }
 
 std::vector<fs::path> guidesUnder(const fs::path& root, int depth) {

@@ -3,6 +3,7 @@
 #pragma once
 #include "core/check/check.h"
 #include "jobs/session.h"
+#include "jobs/stations.h"
 #include "store/almanac.h"
 
 namespace hl {
@@ -16,8 +17,8 @@ GuideCard cardOf(const std::filesystem::path& folder);
 /// there is none.
 void keepCard(const Guide& guide, const Session& session, double lengthS);
 
-/// How far each station is: scene, line-up, corners, words, cut, publish.
-std::vector<StationState> stationsOf(const Guide& guide, const GuideCard& card);
+/// Whether the edition that was published last is of the guide as it is saved.
+bool publishedAsItIs(const std::filesystem::path& folder);
 
 /// Remembers that a guide was published. Errors: file.*.
 Status notePublished(const std::filesystem::path& folder, const std::filesystem::path& edition);

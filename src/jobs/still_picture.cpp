@@ -4,7 +4,6 @@
 #include "store/files.h"
 
 #include <algorithm>
-#include <QImageReader>
 #include <QPainter>
 
 namespace hl {
@@ -12,11 +11,22 @@ namespace hl {
 std::filesystem::path stillFile(const Guide& g, const std::filesystem::path& folder, StillId id) {
     const auto& all = g.sources.stills;
     const auto on = std::find_if(all.begin(), all.end(), [id](const Still& s) { return s.id == id; });
-    return on == all.end() ? std::filesystem::path() : resolved(folder, on->file);
+    const auto file = on == all.end() ? Result<std::filesystem::path>(Error{}) : inside(folder, on->file);
+    return file ? *file : std::filesystem::path();
+}
+
+bool canBeShown(QImageReader& picture) {
+    // A drawing in text may name other files; what is shown is pixels.
+    constexpr std::string_view kKinds[] = {"png", "jpeg", "jpg", "webp", "bmp"};
+    const auto kind = picture.format().toLower();
+    return picture.canRead() &&
+           std::find(std::begin(kKinds), std::end(kKinds),
+                     std::string_view(kind.constData(), static_cast<std::size_t>(kind.size()))) != std::end(kKinds);
 }
 
 QImage stillPicture(const std::filesystem::path& file, int width, int height) {
     QImageReader reader(QString::fromStdString(file.string()));
+    if (!canBeShown(reader)) return {};
     reader.setAutoTransform(true);
     // A photograph has many times the pixels of the frame: the JPEG reader need not make them all. Its size is told
     // before it is turned.

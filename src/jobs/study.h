@@ -3,6 +3,7 @@
 #pragma once
 #include "core/compare/shift_worth.h"
 #include "core/compare/time_to_find.h"
+#include "core/guide/guide.h"
 #include "core/judge/rule.h"
 
 #include <optional>
@@ -16,6 +17,9 @@ struct LapStudy {
     std::optional<TimeToFind> toFind;               ///< against the best parts of all good laps
     std::vector<ShiftWorth> shifts;                 ///< where this car is shifted up, and where it should be
 };
+/// Those that nobody said are on purpose; by their place in the study.
+std::vector<const Fault*> openFaults(const LapStudy& study, const Guide& guide);
+
 LapStudy studied(const LapTrace& lap, const MeasuredCorners& measured, const std::vector<LapTrace>& laps,
                  const Track* track);
 

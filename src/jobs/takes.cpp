@@ -8,6 +8,7 @@
 #include "jobs/keep_take.h"
 #include "media/sound.h"
 #include "media/voice_filter.h"
+#include "store/files.h"
 #include "voice/align.h"
 #include "voice/loudness.h"
 
@@ -168,7 +169,9 @@ Result<Take> laidAnew(const Guide& guide, const fs::path& folder, BeatId beat, c
     if (script.parts.empty())
         return Error{"take.no-words", "there are no words to speak here", "", "a beat with words"};
     auto take = b->takes.front();
-    const auto file = readSound(folder / take.file, kTakeRate);
+    const auto there = inside(folder, take.file);
+    if (!there) return there.error();
+    const auto file = readSound(*there, kTakeRate);
     if (!file) return file.error();
     const auto sample = [&](double s) {
         return static_cast<std::ptrdiff_t>(std::clamp(s * kTakeRate, 0.0, static_cast<double>(file->samples.size())));
@@ -189,7 +192,9 @@ Result<Take> laidAnew(const Guide& guide, const fs::path& folder, BeatId beat, c
 }
 
 Result<TakeSounds::Heard> TakeSounds::of(const fs::path& folder, const Take& take, const VoiceCare& care) {
-    const auto path = folder / take.file;
+    const auto there = inside(folder, take.file);
+    if (!there) return there.error();
+    const auto& path = *there;
     std::ostringstream key;
     key.precision(9);
     key << path.string() << ' ' << take.fromS << ' ' << take.toS;
@@ -250,6 +255,10 @@ Speeches speechesOf(const Guide& guide, const fs::path& folder, TakeSounds& take
         all.put(std::move(speech));
     });
     return all;
+}
+
+Speeches speechesOf(const Guide& written, const Session& s, TakeSounds& takes, Narrator* narrator) {
+    return speechesOf(asSaid(written, s.measured), s.folder, takes, narrator);
 }
 
 } // namespace hl

@@ -4,6 +4,7 @@
 #include "core/guide/guide.h"
 #include "core/take/aligned.h"
 #include "jobs/progress.h"
+#include "jobs/session.h"
 #include "voice/narrator.h"
 
 #include <filesystem>
@@ -64,6 +65,9 @@ class TakeSounds {
 /// Words a minute of the producer, learned from the takes that are heard: how they compare with the scratch voice on
 /// the same words. None from fewer than three takes. `narrator` may be null: none.
 std::optional<int> learnedPace(const Guide& guide, Narrator* narrator);
+
+/// Of all the words of a guide as it is written, whichever edition is made of them: the pace is learned from all takes.
+Speeches speechesOf(const Guide& written, const Session& session, TakeSounds& takes, Narrator* narrator);
 
 /// Takes where there are any, else the narrator's voice, which also stands in for a take that cannot be read and says
 /// so; it speaks at the pace that was learned. `narrator` may be null. The guide is given as it is said.

@@ -4,18 +4,31 @@
 #include <filesystem>
 
 namespace hl::ff {
+namespace {
+
+/// Films and sounds that stand in one file. Playlists and the like name other files or places of the network, whatever
+/// their own file is called: they are not asked.
+constexpr const char* kContainers = "mov,mp4,m4a,3gp,3g2,mj2,matroska,webm,avi,mpegts,mpeg,mpegvideo,m4v,flv,asf,mxf,"
+                                    "ogg,wav,w64,flac,mp3,aac,aiff,caf,au,ivf,nut,h264,hevc,obu,av1";
+
+} // namespace
 
 Result<Input> openInput(const std::string& path) {
     av_log_set_level(AV_LOG_FATAL);
     std::error_code ec;
     if (!std::filesystem::is_regular_file(path, ec)) return Error{"file.missing", "no such file", path, "a video file"};
     AVFormatContext* raw = nullptr;
-    if (const int code = avformat_open_input(&raw, path.c_str(), nullptr, nullptr); code < 0)
+    AVDictionary* bounds = nullptr;
+    av_dict_set(&bounds, "protocol_whitelist", "file", 0);
+    av_dict_set(&bounds, "format_whitelist", kContainers, 0);
+    const int code = avformat_open_input(&raw, path.c_str(), nullptr, &bounds);
+    av_dict_free(&bounds);
+    if (code < 0)
         return Error{"media.unreadable", "is not a film or a sound that can be read (" + reason(code) + ")", path,
                      "MP4, Matroska, WebM or another container FFmpeg reads"};
     Input input(raw);
-    if (const int code = avformat_find_stream_info(input.get(), nullptr); code < 0)
-        return Error{"media.unreadable", "its streams cannot be read (" + reason(code) + ")", path,
+    if (const int none = avformat_find_stream_info(input.get(), nullptr); none < 0)
+        return Error{"media.unreadable", "its streams cannot be read (" + reason(none) + ")", path,
                      "a whole video file"};
     return input;
 }

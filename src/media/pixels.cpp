@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "media/pixels.h"
 
+#include "media/colour_system.h"
+
 #include <algorithm>
 #include <cmath>
 #include <cstring>
@@ -13,6 +15,18 @@ std::vector<std::uint8_t> planeOf(const std::uint8_t* from, int stride, int widt
     std::vector<std::uint8_t> out;
     out.reserve(static_cast<std::size_t>(width) * static_cast<std::size_t>(height));
     for (int row = 0; row < height; ++row, from += stride) out.insert(out.end(), from, from + width);
+    return out;
+}
+
+/// Of samples of more bits, each to the nearest of eight.
+std::vector<std::uint8_t> planeOfDeep(const std::uint8_t* from, int stride, int width, int height, int bits) {
+    std::vector<std::uint8_t> out(static_cast<std::size_t>(width) * static_cast<std::size_t>(height));
+    const int shift = bits - 8, half = 1 << (shift - 1);
+    auto* to = out.data();
+    for (int row = 0; row < height; ++row, from += stride, to += width) {
+        const auto* samples = reinterpret_cast<const std::uint16_t*>(from);
+        for (int x = 0; x < width; ++x) to[x] = static_cast<std::uint8_t>(std::min(255, (samples[x] + half) >> shift));
+    }
     return out;
 }
 
@@ -41,10 +55,53 @@ YuvFrame turned(YuvFrame f, int turns) {
     return f;
 }
 
-int matrixOf(const AVFrame& f) {
-    if (f.colorspace == AVCOL_SPC_BT470BG || f.colorspace == AVCOL_SPC_SMPTE170M) return SWS_CS_ITU601;
-    if (f.colorspace == AVCOL_SPC_UNSPECIFIED && f.height < 700) return SWS_CS_ITU601;
-    return SWS_CS_ITU709;
+bool isFullRange(const AVFrame& f) {
+    switch (f.format) {
+    case AV_PIX_FMT_YUVJ420P:
+    case AV_PIX_FMT_YUVJ422P:
+    case AV_PIX_FMT_YUVJ444P:
+    case AV_PIX_FMT_YUVJ440P:
+    case AV_PIX_FMT_YUVJ411P: return true;
+    default: return f.color_range == AVCOL_RANGE_JPEG;
+    }
+}
+
+ColourSystem systemOf(const AVFrame& f) {
+    const bool old = f.colorspace == AVCOL_SPC_BT470BG || f.colorspace == AVCOL_SPC_SMPTE170M ||
+                     (f.colorspace == AVCOL_SPC_UNSPECIFIED && f.height < 700);
+    const bool wide = f.colorspace == AVCOL_SPC_BT2020_NCL || f.colorspace == AVCOL_SPC_BT2020_CL;
+    auto s = old ? kBt601 : wide ? kBt2020 : kBt709;
+    s.full = isFullRange(f);
+    return s;
+}
+
+int bitsOf(int format) {
+    const auto* d = av_pix_fmt_desc_get(static_cast<AVPixelFormat>(format));
+    return d ? d->comp[0].depth : 8;
+}
+
+/// Three planes, the colours of half the size, in this machine's order of bytes.
+bool isPlanar420(const AVFrame& f) {
+    const auto* d = av_pix_fmt_desc_get(static_cast<AVPixelFormat>(f.format));
+    constexpr auto kPlain = AV_PIX_FMT_FLAG_PLANAR;
+    return d && d->nb_components == 3 && d->log2_chroma_w == 1 && d->log2_chroma_h == 1 && d->flags == kPlain &&
+           d->comp[1].plane == 1 && d->comp[2].plane == 2 && d->comp[0].shift == 0;
+}
+
+YuvFrame taken(const std::uint8_t* const planes[], const int strides[], int width, int height, int bits) {
+    const auto plane = [&](int k) {
+        const int w = k == 0 ? width : width / 2, h = k == 0 ? height : height / 2;
+        return bits > 8 ? planeOfDeep(planes[k], strides[k], w, h, bits) : planeOf(planes[k], strides[k], w, h);
+    };
+    YuvFrame out;
+    out.width = width, out.height = height;
+    out.y = plane(0), out.u = plane(1), out.v = plane(2);
+    return out;
+}
+
+bool isRgb(const AVFrame& f) {
+    const auto* d = av_pix_fmt_desc_get(static_cast<AVPixelFormat>(f.format));
+    return d && (d->flags & AV_PIX_FMT_FLAG_RGB) != 0;
 }
 
 } // namespace
@@ -66,25 +123,30 @@ YuvFrame toYuv(const AVFrame& frame, AVRational pixelAspect, Scaler& scaler, int
         width = fits.width, height = fits.height;
     }
     const bool sameSize = width == (frame.width & ~1) && height == (frame.height & ~1);
-    const bool full = frame.format == AV_PIX_FMT_YUVJ420P || frame.color_range == AVCOL_RANGE_JPEG;
-    if (sameSize && frame.format == AV_PIX_FMT_YUV420P && !full && matrixOf(frame) == SWS_CS_ITU709) {
-        YuvFrame out;
-        out.width = width, out.height = height;
-        out.y = planeOf(frame.data[0], frame.linesize[0], width, height);
-        out.u = planeOf(frame.data[1], frame.linesize[1], width / 2, height / 2);
-        out.v = planeOf(frame.data[2], frame.linesize[2], width / 2, height / 2);
+    const auto system = systemOf(frame);
+    if (sameSize && isPlanar420(frame)) {
+        auto out = taken(frame.data, frame.linesize, width, height, bitsOf(frame.format));
+        toBt709(out, system);
         return turned(std::move(out), quarterTurns);
     }
-    YuvFrame out(width, height);
+    // Only the size and the order of the samples are swscale's work, at the depth that was filmed; a picture of red,
+    // green and blue it brings into our system.
+    const bool rgb = isRgb(frame), deep = !rgb && bitsOf(frame.format) > 8;
+    const auto planar = deep ? AV_PIX_FMT_YUV420P10 : AV_PIX_FMT_YUV420P;
     scaler.reset(sws_getCachedContext(scaler.release(), frame.width, frame.height,
-                                      static_cast<AVPixelFormat>(frame.format), out.width, out.height,
-                                      AV_PIX_FMT_YUV420P, SWS_BILINEAR, nullptr, nullptr, nullptr));
+                                      static_cast<AVPixelFormat>(frame.format), width, height, planar,
+                                      SWS_BILINEAR | SWS_ACCURATE_RND | SWS_FULL_CHR_H_INP, nullptr, nullptr, nullptr));
     if (!scaler) return {};
-    sws_setColorspaceDetails(scaler.get(), sws_getCoefficients(matrixOf(frame)), full ? 1 : 0,
-                             sws_getCoefficients(SWS_CS_ITU709), 0, 0, 1 << 16, 1 << 16);
-    std::uint8_t* planes[4] = {out.y.data(), out.u.data(), out.v.data(), nullptr};
-    const int strides[4] = {out.width, out.width / 2, out.width / 2, 0};
+    const auto* same = sws_getCoefficients(SWS_CS_ITU709);
+    sws_setColorspaceDetails(scaler.get(), same, rgb || system.full ? 1 : 0, same, !rgb && system.full ? 1 : 0, 0,
+                             1 << 16, 1 << 16);
+    const int bytes = deep ? 2 : 1;
+    std::vector<std::uint8_t> y(static_cast<std::size_t>(width * height * bytes)), u(y.size() / 4), v(y.size() / 4);
+    std::uint8_t* planes[4] = {y.data(), u.data(), v.data(), nullptr};
+    const int strides[4] = {width * bytes, width / 2 * bytes, width / 2 * bytes, 0};
     sws_scale(scaler.get(), frame.data, frame.linesize, 0, frame.height, planes, strides);
+    auto out = taken(planes, strides, width, height, deep ? 10 : 8);
+    if (!rgb) toBt709(out, system);
     return turned(std::move(out), quarterTurns);
 }
 
@@ -102,7 +164,7 @@ YuvFrame scaled(const YuvFrame& f, int width, int height) {
     YuvFrame out(width, height);
     out.time = f.time;
     ff::Scaler scaler(sws_getContext(f.width, f.height, AV_PIX_FMT_YUV420P, width, height, AV_PIX_FMT_YUV420P,
-                                     SWS_FAST_BILINEAR, nullptr, nullptr, nullptr));
+                                     SWS_BILINEAR | SWS_ACCURATE_RND, nullptr, nullptr, nullptr));
     const std::uint8_t* planes[4] = {f.y.data(), f.u.data(), f.v.data(), nullptr};
     const int strides[4] = {f.width, f.width / 2, f.width / 2, 0};
     std::uint8_t* to[4] = {out.y.data(), out.u.data(), out.v.data(), nullptr};
@@ -118,6 +180,34 @@ void copyRows(const std::vector<std::uint8_t>& from, int fromWidth, int fromX, i
     for (int r = 0; r < rows; ++r)
         std::copy_n(from.begin() + static_cast<std::ptrdiff_t>(fromY + r) * fromWidth + fromX, width,
                     to.begin() + static_cast<std::ptrdiff_t>(toY + r) * toWidth + toX);
+}
+
+} // namespace
+
+namespace {
+
+std::uint8_t byteOf(int fixedPoint) {
+    return static_cast<std::uint8_t>(std::clamp((fixedPoint + (1 << 12)) >> 13, 0, 255));
+}
+
+/// BT.709, limited range, every level to the nearest.
+std::vector<std::uint8_t> bgraOf(const YuvFrame& f) {
+    constexpr int kGrey = 9539, kRed = 14686, kGreenOfRed = -4366, kGreenOfBlue = -1747, kBlue = 17305; // of 2^13
+    std::vector<std::uint8_t> out(static_cast<std::size_t>(f.width) * static_cast<std::size_t>(f.height) * 4);
+    for (int y = 0; y < f.height; ++y) {
+        const auto* luma = &f.y[static_cast<std::size_t>(y * f.width)];
+        const auto chroma = static_cast<std::size_t>(y / 2 * (f.width / 2));
+        const auto *u = &f.u[chroma], *v = &f.v[chroma];
+        auto* to = &out[static_cast<std::size_t>(y * f.width) * 4];
+        for (int x = 0; x < f.width; ++x) {
+            const int grey = kGrey * (luma[x] - 16), cb = u[x / 2] - 128, cr = v[x / 2] - 128;
+            to[4 * x] = byteOf(grey + kBlue * cb);
+            to[4 * x + 1] = byteOf(grey + kGreenOfBlue * cb + kGreenOfRed * cr);
+            to[4 * x + 2] = byteOf(grey + kRed * cr);
+            to[4 * x + 3] = 255;
+        }
+    }
+    return out;
 }
 
 } // namespace
@@ -167,16 +257,13 @@ YuvFrame letterboxed(const YuvFrame& f, int width, int height) {
 }
 
 std::vector<std::uint8_t> toBgra(const YuvFrame& f, int width, int height) {
-    std::vector<std::uint8_t> out(static_cast<std::size_t>(width) * static_cast<std::size_t>(height) * 4);
-    ff::Scaler scaler(sws_getContext(f.width, f.height, AV_PIX_FMT_YUV420P, width, height, AV_PIX_FMT_BGRA,
-                                     width == f.width ? SWS_POINT : SWS_FAST_BILINEAR, nullptr, nullptr, nullptr));
-    sws_setColorspaceDetails(scaler.get(), sws_getCoefficients(SWS_CS_ITU709), 0, sws_getCoefficients(SWS_CS_ITU709), 1,
-                             0, 1 << 16, 1 << 16);
-    const std::uint8_t* planes[4] = {f.y.data(), f.u.data(), f.v.data(), nullptr};
-    const int strides[4] = {f.width, f.width / 2, f.width / 2, 0};
-    std::uint8_t* to[4] = {out.data(), nullptr, nullptr, nullptr};
-    const int toStrides[4] = {width * 4, 0, 0, 0};
-    sws_scale(scaler.get(), planes, strides, 0, f.height, to, toStrides);
+    if (width == f.width && height == f.height) return bgraOf(f);
+    if (width % 2 == 0 && height % 2 == 0) return bgraOf(scaled(f, width, height));
+    const auto even = bgraOf(scaled(f, (width + 1) & ~1, (height + 1) & ~1)); // chroma lies on even pixels
+    std::vector<std::uint8_t> out;
+    const auto line = static_cast<std::ptrdiff_t>(((width + 1) & ~1) * 4);
+    for (int y = 0; y < height; ++y)
+        out.insert(out.end(), even.begin() + y * line, even.begin() + y * line + width * 4);
     return out;
 }
 

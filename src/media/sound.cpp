@@ -39,7 +39,7 @@ void append(SwrContext& resampler, const AVFrame* f, Sound& out) {
 
 } // namespace
 
-Result<Sound> readSound(const std::filesystem::path& path, int rate) {
+Result<Sound> readSound(const std::filesystem::path& path, int rate, double mostS) {
     auto input = ff::openInput(path.string());
     if (!input) return input.error();
     const int stream = av_find_best_stream(input->get(), AVMEDIA_TYPE_AUDIO, -1, -1, nullptr, 0);
@@ -56,7 +56,7 @@ Result<Sound> readSound(const std::filesystem::path& path, int rate) {
     const double base = av_q2d((*input)->streams[stream]->time_base);
     bool more = true;
     while (more) {
-        more = av_read_frame(input->get(), packet.get()) >= 0;
+        more = static_cast<double>(out.samples.size()) < mostS * rate && av_read_frame(input->get(), packet.get()) >= 0;
         if (more && packet->stream_index == stream) avcodec_send_packet(codec->get(), packet.get());
         if (!more) avcodec_send_packet(codec->get(), nullptr);
         av_packet_unref(packet.get());

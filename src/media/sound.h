@@ -7,9 +7,9 @@
 
 namespace hl {
 
-/// The whole first sound track, mixed to one channel. Errors: file.missing, media.unreadable, media.no-sound,
-/// media.no-decoder.
-Result<Sound> readSound(const std::filesystem::path& path, int rate);
+/// The whole first sound track, or about its first `mostS` seconds, mixed to one channel. Errors: file.missing,
+/// media.unreadable, media.no-sound, media.no-decoder.
+Result<Sound> readSound(const std::filesystem::path& path, int rate, double mostS = 1e9);
 
 /// 16 bit mono RIFF/WAVE bytes.
 std::string wavBytes(const Sound& sound);

@@ -67,7 +67,9 @@ Status copyLookFors(const fs::path& folder, const EditionSource& e) {
     for (const auto& c : e.guide.corners)
         for (const auto& a : c.advice) {
             if (a.picture.empty()) continue;
-            const auto bytes = readFile(resolved(e.guideFolder, a.picture));
+            const auto file = inside(e.guideFolder, a.picture);
+            if (!file) return file.error();
+            const auto bytes = readFile(*file);
             if (!bytes) return bytes.error();
             if (auto s = writeFile(folder / lookForName(c, a.topic), *bytes); !s) return s;
         }

@@ -252,7 +252,8 @@ std::string factsJson(const Guide& g, const MeasuredCorners& measured) {
                                {"turn_in_m", c.turnInM},
                                {"apex_m", c.apexM},
                                {"facts", factsToJson(*facts)}});
-    return json{{"track", g.scene.track}, {"car", g.scene.car}, {"lap", g.sources.lap}, {"corners", corners}}.dump(1) +
+    return json{{"track", g.scene.track}, {"car", g.scene.car}, {"lap", g.sources.lap}, {"corners", corners}}.dump(
+               1, ' ', false, json::error_handler_t::replace) +
            "\n";
 }
 
@@ -284,7 +285,8 @@ PageFiles makePage(const Guide& g, const Cut& cut, const MeasuredCorners& measur
         d.set("id", std::to_string(c.number));
         if (numbers) d.set("number", std::to_string(c.number));
         d.set("name", g.scene.cornerLabels == CornerLabels::Numbers ? "" : c.name);
-        d.set("kind", kindWords(c) + (c.flat ? ", flat out" : "") + (complex.empty() ? "" : ", part of " + complex));
+        d.set("kind", kindWords(c, measured.sidesKnown) + (c.flat ? ", flat out" : "") +
+                          (complex.empty() ? "" : ", part of " + complex));
         d.set("start", std::to_string(startOf(cut, c.id)));
         d.set("clip", pieceOf(cut, c.id));
         if (clips.single) d.set("download", clipName(c));

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "store/card_json.h"
 
+#include "store/json_view.h"
+
 #include <nlohmann/json.hpp>
 
 namespace hl {
@@ -53,7 +55,7 @@ std::string cardText(const GuideCard& c) {
 
 GuideCard cardFrom(std::string_view text) {
     GuideCard c;
-    const auto j = json::parse(text, nullptr, false);
+    const auto j = jsonOrNothing(text);
     if (!j.is_object()) return c;
     take(j, "title", c.title), take(j, "track", c.track), take(j, "car", c.car), take(j, "series", c.series);
     take(j, "channel", c.channel), take(j, "conditions", c.conditions), take(j, "real_track", c.realTrack);

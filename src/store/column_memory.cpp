@@ -3,6 +3,7 @@
 
 #include "store/choices_json.h"
 #include "store/files.h"
+#include "store/json_view.h"
 
 #include <cstdlib>
 
@@ -20,7 +21,7 @@ std::string keyOf(const LogShape& shape) {
 
 json readMemory(const fs::path& memory) {
     const auto text = readFile(memory);
-    const auto j = text ? json::parse(*text, nullptr, false) : json();
+    const auto j = text ? jsonOrNothing(*text) : json();
     return j.is_object() ? j : json::object();
 }
 

@@ -135,7 +135,7 @@ void readPasses(Marker& m, const JsonView& v) {
 /// An anchor of a newer writer stands instead of ours, not mixed with it.
 json wholeMarker(const Marker& m) {
     auto j = write(m);
-    if (const auto more = json::parse(m.more.empty() ? "{}" : m.more, nullptr, false); more.contains("at"))
+    if (const auto more = jsonOrNothing(m.more.empty() ? "{}" : m.more); more.contains("at"))
         if (more["at"].contains("on")) j.erase("at");
     return withMore(std::move(j), m.more);
 }
@@ -152,7 +152,7 @@ Marker markerFrom(const JsonView& v) {
     if (anchor)
         keepUnknown(m, v.raw(), write(m));
     else
-        m.more = kept.dump();
+        m.more = dumped(kept, -1);
     return m;
 }
 

@@ -5,6 +5,7 @@
 #include "core/track/plane.h"
 #include "store/files.h"
 #include "store/json_view.h"
+#include "store/plain_text.h"
 #include "store/track_place.h"
 
 #include <algorithm>
@@ -194,7 +195,7 @@ Result<std::vector<ListedCorner>> parseCornerList(std::string_view text, std::st
 }
 
 Result<std::vector<ListedCorner>> readCornerList(const std::filesystem::path& path) {
-    auto text = readFile(path);
+    auto text = readPlainText(path);
     if (!text) return text.error();
     return parseCornerList(*text, path.string());
 }

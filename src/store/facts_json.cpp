@@ -61,6 +61,7 @@ json factsToJson(const CornerFacts& f) {
     j["brake_shape"] = word(f.brakeShape), j["apex_kind"] = word(f.apexKind);
     j["shifts"] = shiftsJson(f);
     j["lifts"] = f.unmeasured.contains("lifts") ? json(nullptr) : stretches(f.lifts, "low_pct", 100);
+    j["brake_held"] = f.unmeasured.contains("brake_held") ? json(nullptr) : stretches(f.brakeHeld, "level_pct", 100);
     j["plateaus"] = stretches(f.plateaus, "level_pct", 100);
     j["wheels_over"] = wheelsJson(f);
     j["jolts"] = f.unmeasured.contains("jolts") ? json(nullptr) : stretches(f.jolts, "times_usual", 1);

@@ -59,6 +59,7 @@ Result<std::string> readFile(const fs::path& path) {
     std::error_code ec;
     if (!fs::exists(path, ec)) return Error{"file.missing", "no such file", path.string(), "an existing file"};
     if (fs::is_directory(path, ec)) return Error{"file.is-folder", "is a folder", path.string(), "a file"};
+    if (!fs::is_regular_file(path, ec)) return Error{"file.unreadable", "is no file", path.string(), "a file"};
     std::ifstream in(path, std::ios::binary);
     if (!in) return Error{"file.unreadable", "cannot be read", path.string(), "a file you may read"};
     std::ostringstream text;
@@ -90,6 +91,17 @@ Status writeFile(const fs::path& path, std::string_view bytes) {
 std::filesystem::path resolved(const std::filesystem::path& folder, const std::string& file) {
     const std::filesystem::path p(file);
     return p.is_absolute() ? p : (folder / p).lexically_normal();
+}
+
+Result<fs::path> inside(const fs::path& folder, const std::string& file) {
+    std::error_code ec;
+    const auto root = fs::weakly_canonical(fs::absolute(folder), ec);
+    const auto whole = fs::weakly_canonical(root / file, ec);
+    const auto relative = whole.lexically_relative(root);
+    if (ec || file.empty() || relative.empty() || *relative.begin() == ".." || *relative.begin() == ".")
+        return Error{"file.outside", "\"" + file + "\" lies outside of the guide's folder", folder.string(),
+                     "a file in that folder"};
+    return whole;
 }
 
 Status makeFolder(const fs::path& path) {

@@ -35,6 +35,10 @@ Status writeFile(const std::filesystem::path& path, std::string_view bytes);
 /// A file that a guide names: absolute, or relative to its folder.
 std::filesystem::path resolved(const std::filesystem::path& folder, const std::string& file);
 
+/// A file that must lie in the guide's folder, links followed: what is copied, shown or heard of it by name. Errors:
+/// file.outside.
+Result<std::filesystem::path> inside(const std::filesystem::path& folder, const std::string& file);
+
 /// Errors: file.unwritable.
 Status makeFolder(const std::filesystem::path& path);
 

@@ -2,6 +2,7 @@
 #include "store/film_cache.h"
 
 #include "core/log/csv_cells.h"
+#include "core/units/fingerprint.h"
 #include "core/units/numbers.h"
 #include "store/csv_records.h"
 #include "store/files.h"
@@ -21,7 +22,7 @@ fs::path place(const fs::path& guide, const std::string& name) { return guide / 
 Status keep(const fs::path& guide, const std::string& name, const std::string& key, const Rows& rows) {
     std::ostringstream out;
     out.precision(9);
-    out << "key," << std::hash<std::string>{}(key) << '\n';
+    out << "key," << fingerprint(key) << '\n';
     for (const auto& row : rows) {
         for (std::size_t i = 0; i < row.size(); ++i) {
             if (i > 0) out << ',';
@@ -40,7 +41,7 @@ std::optional<Rows> kept(const fs::path& guide, const std::string& name, const s
     if (!text) return std::nullopt;
     std::istringstream in(*text);
     std::string line;
-    if (!std::getline(in, line) || line != "key," + std::to_string(std::hash<std::string>{}(key))) return std::nullopt;
+    if (!std::getline(in, line) || line != "key," + fingerprint(key)) return std::nullopt;
     Rows rows;
     while (std::getline(in, line)) {
         std::vector<double> row;

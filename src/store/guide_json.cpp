@@ -65,21 +65,23 @@ SetupRow setupRowFrom(const JsonView& v) {
 }
 
 json write(const Scene& s) {
-    return {{"title", s.title},
-            {"channel", s.channel},
-            {"track", s.track},
-            {"car", s.car},
-            {"series", s.series},
-            {"conditions", withMore(toJson(s.conditions), s.conditions.more)},
-            {"real_track", s.realTrack},
-            {"corner_labels", key(s.cornerLabels)},
-            {"speed_unit", symbol(s.speedUnit)}};
+    json j = {{"title", s.title},
+              {"channel", s.channel},
+              {"track", s.track},
+              {"car", s.car},
+              {"series", s.series},
+              {"conditions", withMore(toJson(s.conditions), s.conditions.more)},
+              {"real_track", s.realTrack},
+              {"corner_labels", key(s.cornerLabels)},
+              {"speed_unit", symbol(s.speedUnit)}};
+    if (!s.realSaid) j["real_track_said"] = false;
+    return j;
 }
 
 Scene sceneFrom(const JsonView& v) {
-    Scene s{v.text("title", ""),       v.text("channel", ""), v.text("track", ""),
-            v.text("car", ""),         v.text("series", ""),  {},
-            v.flag("real_track", true)};
+    Scene s{v.text("title", ""),        v.text("channel", ""),          v.text("track", ""),
+            v.text("car", ""),          v.text("series", ""),           {},
+            v.flag("real_track", true), v.flag("real_track_said", true)};
     if (const auto conditions = v.find("conditions")) s.conditions = conditionsFrom(*conditions);
     s.cornerLabels = cornerLabelsOf(v.text("corner_labels", "both")).value_or(CornerLabels::Both);
     s.speedUnit = v.text("speed_unit", "km/h") == symbol(SpeedUnit::Mph) ? SpeedUnit::Mph : SpeedUnit::Kmh;
@@ -124,6 +126,17 @@ School schoolFrom(const JsonView& v) {
             distanceUnitOf(v.text("distance", "metres")).value_or(DistanceUnit::Metres)};
 }
 
+json write(const OnPurpose& p) {
+    json j = {{"rule", p.rule}, {"why", p.why}};
+    if (p.corner) j["corner"] = p.corner.value;
+    if (p.beat) j["beat"] = p.beat.value;
+    return j;
+}
+
+OnPurpose onPurposeFrom(const JsonView& v) {
+    return {v.text("rule"), {v.whole("corner", 0)}, {v.whole("beat", 0)}, v.text("why", "")};
+}
+
 json whole(const Guide& g) {
     json j = {{"format", "high-lantern-guide"},
               {"version", kGuideVersion},
@@ -152,6 +165,7 @@ json whole(const Guide& g) {
     if (g.wordTimes) j["caption_word_times"] = true;
     if (g.coverM) j["cover_m"] = *g.coverM;
     if (!g.notAllowed.empty()) j["names_not_allowed"] = g.notAllowed;
+    if (!g.onPurpose.empty()) j["on_purpose"] = listOf(g.onPurpose, [](const OnPurpose& p) { return write(p); });
     return j;
 }
 
@@ -187,6 +201,7 @@ Result<Guide> guideFrom(const json& j) {
     if (v.find("cover_m")) g.coverM = v.number("cover_m", 0);
     if (v.find("names_not_allowed"))
         for (const auto& name : v.at("names_not_allowed").list()) g.notAllowed.push_back(name.text());
+    g.onPurpose = listOf<OnPurpose>(v, "on_purpose", onPurposeFrom);
     if (wrong) {
         wrong->id = "guide.bad-value";
         return *wrong;

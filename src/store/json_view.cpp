@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "store/json_view.h"
 
+#include "core/units/bounds.h"
+
 #include <cmath>
 
 namespace hl {
@@ -20,7 +22,7 @@ std::string JsonView::kind() const {
         return text.size() > 40 ? "a text" : "\"" + text + "\"";
     }
     case json::value_t::boolean: return value_->get<bool>() ? "true" : "false";
-    default: return value_->dump();
+    default: return dumped(*value_, -1);
     }
 }
 
@@ -99,11 +101,28 @@ bool JsonView::flag(const char* member, bool otherwise) const {
 
 Result<nlohmann::ordered_json> parsedJson(std::string_view text, const std::string& file, const char* id,
                                           const char* expected) {
+    if (text.size() > kBounds.textBytes) return Error{id, "is larger than any such file", file, expected};
+    if (const auto at = jsonTooDeepAt(text))
+        return Error{
+            id, "nests deeper than " + std::to_string(kBounds.depth) + " levels (byte " + std::to_string(*at) + ")",
+            file, expected};
     try {
         return nlohmann::ordered_json::parse(text);
     } catch (const nlohmann::ordered_json::parse_error& e) {
         return Error{id, "is not valid JSON (byte " + std::to_string(e.byte) + ")", file, expected};
+    } catch (const nlohmann::ordered_json::exception&) { // a number that no machine holds
+        return Error{id, "holds a number beyond all numbers", file, expected};
     }
+}
+
+nlohmann::ordered_json jsonOrNothing(std::string_view text) {
+    if (text.size() > kBounds.textBytes || jsonTooDeepAt(text))
+        return nlohmann::ordered_json(nlohmann::ordered_json::value_t::discarded);
+    return nlohmann::ordered_json::parse(text, nullptr, false);
+}
+
+std::string dumped(const nlohmann::ordered_json& value, int indent) {
+    return value.dump(indent, ' ', false, nlohmann::ordered_json::error_handler_t::replace);
 }
 
 } // namespace hl

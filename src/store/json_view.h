@@ -45,8 +45,13 @@ class JsonView {
     std::optional<Error>* wrong_;
 };
 
-/// The text as JSON. Errors: `id`, with the byte at which it stops being JSON.
+/// The text as JSON, within the bounds of what strangers send. Errors: `id`, with the byte at which it stops being JSON
+/// or nests too deep.
 Result<nlohmann::ordered_json> parsedJson(std::string_view text, const std::string& file, const char* id,
                                           const char* expected);
+/// As text; what is no UTF-8 is replaced, never thrown.
+std::string dumped(const nlohmann::ordered_json& value, int indent = 1);
+/// Likewise where nobody is told: what is no JSON is discarded (`is_discarded()`).
+nlohmann::ordered_json jsonOrNothing(std::string_view text);
 
 } // namespace hl

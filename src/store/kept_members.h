@@ -26,7 +26,7 @@ inline void layOver(nlohmann::ordered_json& value, const nlohmann::ordered_json&
 }
 
 inline nlohmann::ordered_json withMore(nlohmann::ordered_json value, const std::string& more) {
-    if (!more.empty()) layOver(value, nlohmann::ordered_json::parse(more, nullptr, false));
+    if (!more.empty()) layOver(value, jsonOrNothing(more));
     return value;
 }
 
@@ -36,7 +36,7 @@ void keepUnknown(T& value, const nlohmann::ordered_json& read, const nlohmann::o
                  nlohmann::ordered_json overridden = nlohmann::ordered_json::object()) {
     auto more = unknownIn(read, written);
     layOver(more, overridden);
-    value.more = more.empty() ? "" : more.dump();
+    value.more = more.empty() ? "" : dumped(more, -1);
 }
 
 template <class T, class Write> nlohmann::ordered_json listOf(const std::vector<T>& values, Write write) {

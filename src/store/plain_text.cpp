@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "store/plain_text.h"
 
+#include "core/log/line_stream.h"
+#include "core/units/bounds.h"
 #include "store/natural_order.h"
 
 #include <algorithm>
@@ -167,56 +169,87 @@ Archive reading() {
     return a;
 }
 
-/// Names of the logs in an archive, in natural order; one nameless entry for a file that is only compressed.
-Result<std::vector<std::string>> logsIn(const fs::path& path) {
+/// A log of an archive, unpacked into a file that all of them share.
+struct Unpacked {
+    std::string name; ///< empty for a file that is only compressed
+    off_t from = 0, to = 0;
+};
+
+/// What an archive may come to, by the bytes it is packed in.
+std::size_t mayUnpack(const fs::path& path) {
+    std::error_code ec;
+    const auto packed = static_cast<std::size_t>(fs::file_size(path, ec));
+    const auto share = ec ? 0 : std::min(packed, kBounds.unpackedBytes) * kBounds.unpackedShare;
+    return std::clamp(share, kBounds.unpackedAnyway, kBounds.unpackedBytes);
+}
+
+Error tooMuch(const fs::path& path, const std::string& what) {
+    return {"file.damaged-archive", what, path.string(), "an archive of logs"};
+}
+
+/// The entry that was just met, to the end of `to`; the bytes it came to.
+Result<std::size_t> unpackEntry(archive* a, const fs::path& path, OpenFile& to, std::size_t most) {
+    std::string piece(kPiece, '\0');
+    std::size_t bytes = 0;
+    for (;;) {
+        const auto n = archive_read_data(a, piece.data(), piece.size());
+        if (n < 0) return damaged(path, a);
+        if (n == 0) return bytes;
+        bytes += static_cast<std::size_t>(n);
+        if (bytes > most) return tooMuch(path, "unpacks to more than any log is");
+        if (auto done = write(to, std::string_view(piece).substr(0, static_cast<std::size_t>(n))); !done)
+            return done.error();
+    }
+}
+
+/// All logs of an archive, gone through once, in natural order.
+Result<std::vector<Unpacked>> unpackAll(const fs::path& path, OpenFile& to) {
     const auto a = reading();
     if (archive_read_open_filename(a.get(), path.c_str(), kPiece) != ARCHIVE_OK) return damaged(path, a.get());
-    std::vector<std::string> names;
+    const auto most = mayUnpack(path);
+    std::vector<Unpacked> logs;
     archive_entry* entry = nullptr;
+    std::size_t bytes = 0, entries = 0;
     int r = ARCHIVE_OK;
     while ((r = archive_read_next_header(a.get(), &entry)) == ARCHIVE_OK) {
         const char* name = archive_entry_pathname(entry);
         const bool raw = archive_format(a.get()) == ARCHIVE_FORMAT_RAW;
-        if (raw || (archive_entry_filetype(entry) == AE_IFREG && name && looksLikeLog(name)))
-            names.emplace_back(name ? name : "");
+        if (++entries > 20 * kBounds.files || logs.size() >= kBounds.files)
+            return tooMuch(path, "holds more files than any session of driving");
+        if (!raw && !(archive_entry_filetype(entry) == AE_IFREG && name && looksLikeLog(name))) continue;
+        const auto one = unpackEntry(a.get(), path, to, most - bytes);
+        if (!one) return one.error();
+        logs.push_back({name ? name : "", static_cast<off_t>(bytes), static_cast<off_t>(bytes + *one)});
+        bytes += *one;
     }
     if (r != ARCHIVE_EOF) return damaged(path, a.get());
-    if (names.empty())
+    if (logs.empty())
         return Error{"file.damaged-archive", "holds no log", path.string(),
                      "an archive with CSV, GPX, NMEA or JSON lines in it"};
-    std::sort(names.begin(), names.end(), naturallyBefore);
-    return names;
-}
-
-Status unpackOne(const fs::path& path, const std::string& wanted, Joining& to) {
-    const auto a = reading();
-    if (archive_read_open_filename(a.get(), path.c_str(), kPiece) != ARCHIVE_OK) return damaged(path, a.get());
-    archive_entry* entry = nullptr;
-    while (archive_read_next_header(a.get(), &entry) == ARCHIVE_OK) {
-        const char* name = archive_entry_pathname(entry);
-        if (wanted != (name ? name : "")) continue;
-        if (auto done = to.begin(); !done) return done;
-        std::string piece(kPiece, '\0');
-        for (;;) {
-            const auto n = archive_read_data(a.get(), piece.data(), piece.size());
-            if (n < 0) return damaged(path, a.get());
-            if (n == 0) return Done{};
-            if (auto done = to.add(std::string_view(piece).substr(0, static_cast<std::size_t>(n))); !done) return done;
-        }
-    }
-    return damaged(path, a.get());
+    std::stable_sort(logs.begin(), logs.end(),
+                     [](const Unpacked& x, const Unpacked& y) { return naturallyBefore(x.name, y.name); });
+    return logs;
 }
 
 Result<Shared> unpacked(const fs::path& path, std::vector<ImportNote>& notes) {
-    const auto names = logsIn(path);
-    if (!names) return names.error();
+    auto raw = temporary();
+    if (!raw) return raw;
+    const auto logs = unpackAll(path, **raw);
+    if (!logs) return logs.error();
+    if (logs->size() == 1) return raw;
     auto file = temporary();
     if (!file) return file;
     Joining all(*file);
-    for (const auto& name : *names)
-        if (auto done = unpackOne(path, name, all); !done) return done.error();
-    if (names->size() > 1)
-        notes.push_back({0, std::to_string(names->size()) + " files of the archive are read one after the other"});
+    for (const auto& log : *logs) {
+        if (auto done = all.begin(); !done) return done.error();
+        for (auto from = log.from; from < log.to;) {
+            const auto piece = (*raw)->at(from, std::min(kPiece, static_cast<std::size_t>(log.to - from)));
+            if (piece.empty()) return tooMuch(path, "what was unpacked cannot be read again");
+            if (auto done = all.add(piece); !done) return done.error();
+            from += static_cast<off_t>(piece.size());
+        }
+    }
+    notes.push_back({0, std::to_string(logs->size()) + " files of the archive are read one after the other"});
     return file;
 }
 
@@ -236,7 +269,8 @@ Result<Shared> joinedFolder(const fs::path& folder, std::vector<ImportNote>& not
     std::vector<std::string> names;
     std::error_code ec;
     for (const auto& entry : fs::directory_iterator(folder, ec))
-        if (entry.is_regular_file(ec) && isTable(entry.path())) names.push_back(entry.path().string());
+        if (entry.is_regular_file(ec) && isTable(entry.path()) && names.size() < kBounds.files)
+            names.push_back(entry.path().string());
     if (names.empty())
         return Error{"file.is-folder", "is a folder without logs", folder.string(),
                      "a log, or a folder with one log a lap"};
@@ -318,6 +352,19 @@ Result<PlainText> openPlainText(const fs::path& path) {
     if (const char* encoding = encodingOf((*file)->at(0, kPiece))) file = inUtf8(*file, encoding);
     if (!file) return file.error();
     return textOf(*file, path, std::move(notes));
+}
+
+Result<std::string> readPlainText(const fs::path& path) {
+    std::error_code ec;
+    if (fs::is_directory(path, ec)) return Error{"file.is-folder", "is a folder", path.string(), "a file"};
+    auto text = openPlainText(path);
+    if (!text) return text.error();
+    if (text->sizeBytes > static_cast<double>(kBounds.textBytes))
+        return Error{"file.unreadable", "is larger than any such file", path.string(), "a text of at most a gigabyte"};
+    LineStream lines(text->bytes);
+    auto whole = lines.rest();
+    if (auto fault = text->fault()) return *fault;
+    return whole;
 }
 
 } // namespace hl

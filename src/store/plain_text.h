@@ -20,6 +20,8 @@ struct PlainText {
 /// compressed file (gzip, bzip2, xz, zstd), or a folder with one log a lap. What must be unpacked or turned into UTF-8
 /// goes into a temporary file without a name, so that a log of any size needs little memory.
 /// Errors: file.missing, file.unreadable, file.is-folder (a folder without logs), file.damaged-archive.
+/// The whole of it at once, for what is no log: at most a gigabyte.
+Result<std::string> readPlainText(const std::filesystem::path& path);
 Result<PlainText> openPlainText(const std::filesystem::path& path);
 
 } // namespace hl

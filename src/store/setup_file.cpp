@@ -114,7 +114,7 @@ Result<SetupSheet> fromTable(std::string_view text, const std::string& file) {
 std::string wordOf(const json& v) {
     if (v.is_string()) return v.get<std::string>();
     if (v.is_boolean()) return v.get<bool>() ? "on" : "off";
-    return v.is_null() ? "" : v.dump();
+    return v.is_null() ? "" : dumped(v, -1);
 }
 
 std::string memberOf(const json& object, Column column) {
@@ -225,14 +225,9 @@ Result<SetupSheet> parseSetup(std::string_view text, const std::string& file) {
 }
 
 Result<SetupSheet> readSetup(const fs::path& path) {
-    std::error_code ec;
-    if (fs::is_directory(path, ec)) return Error{"file.is-folder", "is a folder", path.string(), "a set-up sheet"};
-    auto text = openPlainText(path);
+    const auto text = readPlainText(path);
     if (!text) return text.error();
-    LineStream lines(text->bytes);
-    const auto whole = lines.rest();
-    if (auto fault = text->fault()) return *fault;
-    return parseSetup(whole, path.string());
+    return parseSetup(*text, path.string());
 }
 
 Status writeSetup(const fs::path& path, const SetupSheet& sheet) {

@@ -107,14 +107,27 @@ Still stillFrom(const JsonView& v) {
 
 } // namespace
 
+namespace {
+
+json write(const SidesTold& s) { return {{"from", key(s.from)}, {"turned", s.turned}}; }
+
+SidesTold sidesFrom(const JsonView& v) {
+    const auto from = sidesOf(v.text("from"));
+    return {from.value_or(Sides::Guessed), from && v.flag("turned", false)};
+}
+
+} // namespace
+
 json toJson(const Sources& s) {
-    return {{"films", listOf(s.films, [](const Film& f) { return withMore(write(f), f.more); })},
-            {"log", s.log},
-            {"track", s.trackFile},
-            {"line", s.line},
-            {"lap", s.lap},
-            {"columns", toJson(s.columns)},
-            {"stills", listOf(s.stills, [](const Still& one) { return withMore(write(one), one.more); })}};
+    json j = {{"films", listOf(s.films, [](const Film& f) { return withMore(write(f), f.more); })},
+              {"log", s.log},
+              {"track", s.trackFile},
+              {"line", s.line},
+              {"lap", s.lap},
+              {"columns", toJson(s.columns)},
+              {"stills", listOf(s.stills, [](const Still& one) { return withMore(write(one), one.more); })}};
+    if (s.sides != SidesTold{}) j["sides"] = write(s.sides);
+    return j;
 }
 
 Sources sourcesFrom(const JsonView& v) {
@@ -124,6 +137,7 @@ Sources sourcesFrom(const JsonView& v) {
     s.log = v.text("log"), s.trackFile = v.text("track", ""), s.line = v.text("line", ""), s.lap = v.whole("lap");
     if (const auto columns = v.find("columns")) s.columns = choicesFrom(columns->raw());
     s.stills = listOf<Still>(v, "stills", stillFrom);
+    if (const auto sides = v.find("sides")) s.sides = sidesFrom(*sides);
     keepUnknown(s, v.raw(), toJson(s));
     return s;
 }

@@ -84,22 +84,44 @@ void MainWindow::addKeys() {
     });
 }
 
-/// A key that several stations have goes to the one where one is.
+namespace {
+
+bool isTyping() {
+    const auto* now = QApplication::focusWidget();
+    return qobject_cast<const QLineEdit*>(now) || qobject_cast<const QPlainTextEdit*>(now) ||
+           qobject_cast<const QAbstractSpinBox*>(now);
+}
+
+} // namespace
+
+/// A key that several stations have is the one's where one is, and as that one has it: a letter that one of them takes
+/// from what is typed stays a letter at the others.
 void MainWindow::addStationKeys() {
-    QList<QKeySequence> told;
     for (const auto& station : stations_)
         for (const auto& k : station->keys()) {
-            const bool known = told.contains(k.keys);
-            told << k.keys;
+            if (!k.does.isEmpty()) keyHelp_.append({k.keys.toString(QKeySequence::NativeText), k.does});
+            const bool known = std::any_of(stationKeys_.begin(), stationKeys_.end(),
+                                           [&](const QShortcut* s) { return s->key() == k.keys; });
             if (known) continue;
-            key(
-                k.keys, k.does,
-                [this, keys = k.keys] {
-                    for (const auto& own : here().keys())
-                        if (own.keys == keys) return own.action();
-                },
-                k.unlessTyping);
+            auto* s = new QShortcut(k.keys, this);
+            connect(s, &QShortcut::activated, this, [this, keys = k.keys] {
+                for (const auto& own : here().keys())
+                    if (own.keys == keys) return own.action();
+            });
+            stationKeys_.push_back(s);
         }
+    connect(qApp, &QApplication::focusChanged, this, &MainWindow::giveKeys);
+    giveKeys();
+}
+
+void MainWindow::giveKeys() {
+    const auto keys = here().keys();
+    const bool typing = isTyping();
+    for (auto* s : stationKeys_) {
+        const auto own =
+            std::find_if(keys.begin(), keys.end(), [&](const StationKey& k) { return k.keys == s->key(); });
+        s->setEnabled(own != keys.end() && !(own->unlessTyping && typing));
+    }
 }
 
 } // namespace hl

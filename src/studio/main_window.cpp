@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/main_window.h"
 
+#include "jobs/shelf.h"
+
 #include "picture/paint_scene.h"
 #include "picture/tokens.h"
 #include "studio/shelf/shelf_page.h"
@@ -21,6 +23,7 @@
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QPlainTextEdit>
+#include <QScreen>
 #include <QScrollArea>
 #include <QShortcut>
 #include <QStackedWidget>
@@ -51,13 +54,24 @@ QWidget* scrolled(QWidget* page) {
 }
 } // namespace
 
+namespace {
+
+/// As much of the usual size as the screen has room for inside a frame of the desktop's.
+QSize openingSize(const QScreen* screen) {
+    constexpr QSize kUsual(1280, 800), kFrame(4, 44);
+    const auto room = screen ? screen->availableGeometry().size() - kFrame : kUsual;
+    return room.width() < kUsual.width() - kFrame.width() ? kUsual : kUsual.boundedTo(room); // no screen to speak of
+}
+
+} // namespace
+
 MainWindow::MainWindow()
     : desk_(std::make_unique<Desk>()), player_(std::make_unique<Player>(*desk_)),
       stations_(allStations(*desk_, *player_)) {
     stalls_ = new StallMeter(this);
     setWindowTitle(tr("High Lantern"));
     setAcceptDrops(true);
-    resize(1280, 800);
+    resize(openingSize(screen()));
     auto* ground = new QWidget;
     ground->setObjectName(QStringLiteral("ground"));
     auto* column = new QVBoxLayout(ground);
@@ -175,16 +189,15 @@ QWidget* MainWindow::buildMiddle() {
 
 void MainWindow::addStation(Station& station) {
     pages_->addWidget(scrolled(station.page()));
-    const int at = pages_->count() - 1;
-    connect(&station, &Station::lampChanged, this, [this, at, &station] { line_->setLamp(at, station.lamp()); });
+    connect(&station, &Station::publishedNow, this, &MainWindow::lookWhetherPublished);
     connect(&station, &Station::said, this, &MainWindow::say);
     connect(&station, &Station::wordsWanted, this, [this](CornerId corner, BeatId beat) {
-        go(beat ? tr("Words") : tr("Corners"));
+        go(beat ? StationId::Words : StationId::Corners);
         desk_->choose(corner);
         here().showWords(beat);
     });
-    connect(&station, &Station::stationWanted, this, [this](const QString& name, CornerId corner) {
-        go(name);
+    connect(&station, &Station::stationWanted, this, [this](StationId wanted, CornerId corner) {
+        go(wanted);
         if (corner) desk_->choose(corner);
     });
     connect(&station, &Station::layoutChanged, this, &MainWindow::layDesk);
@@ -198,13 +211,20 @@ void MainWindow::connectDesk() {
         shelf_->remember(desk_->folder());
         layDesk();
         refreshTop();
+        lookWhetherPublished();
         say({}, false);
         if (isVisible()) here().enter();
     });
     connect(desk_.get(), &Desk::changed, this, &MainWindow::refreshTop);
+    connect(desk_.get(), &Desk::changed, this, &MainWindow::lightLamps);
+    connect(desk_.get(), &Desk::lookedOver, this, &MainWindow::lightLamps);
     connect(desk_.get(), &Desk::cutChanged, this, &MainWindow::refreshTop);
+    connect(desk_.get(), &Desk::cutChanged, this, &MainWindow::lightLamps);
     connect(desk_.get(), &Desk::lookedOver, this, &MainWindow::keepOnShelf); // when the hands rest
-    connect(desk_.get(), &Desk::saved, this, [this] { say(tr("Saved."), false); });
+    connect(desk_.get(), &Desk::saved, this, [this] {
+        lookWhetherPublished();
+        say(tr("Saved."), false);
+    });
     connect(desk_.get(), &Desk::failed, this, [this](const QString& text) { say(text, true); });
     connect(desk_.get(), &Desk::recovered, this,
             [this] { say(tr("Edits that were not saved are back. Undo takes them away."), false); });
@@ -216,13 +236,27 @@ void MainWindow::connectDesk() {
 
 void MainWindow::go(int station) {
     here_ = std::clamp(station, 0, static_cast<int>(stations_.size()) - 1);
+    giveKeys();
     layDesk();
     here().enter();
 }
 
-void MainWindow::go(const QString& name) {
+void MainWindow::go(StationId station) {
     for (std::size_t i = 0; i < stations_.size(); ++i)
-        if (stations_[i]->name() == name) go(static_cast<int>(i));
+        if (stations_[i]->id() == station) go(static_cast<int>(i));
+}
+
+void MainWindow::lookWhetherPublished() {
+    published_ = desk_->isOpen() && publishedAsItIs(desk_->folder().toStdString());
+    lightLamps();
+}
+
+void MainWindow::lightLamps() {
+    if (!desk_->isOpen()) return;
+    const auto states = stationsOf(desk_->guide(), {true, contradictionsIn(desk_->look().findings),
+                                                    desk_->cut().lengthS > 0, published_ && !desk_->hasUnsaved()});
+    for (std::size_t i = 0; i < stations_.size(); ++i)
+        line_->setLamp(static_cast<int>(i), states.at(static_cast<std::size_t>(stations_[i]->id())));
 }
 
 void MainWindow::setFilmLarge(bool large) {

@@ -9,6 +9,7 @@ class QLabel;
 class QStackedWidget;
 class QHBoxLayout;
 class QPushButton;
+class QShortcut;
 
 namespace hl {
 
@@ -32,7 +33,7 @@ class MainWindow : public QMainWindow {
     void open(const QString& folder);
     void newGuide(const QStringList& files = {});
     void go(int station); ///< by its place on the line
-    void go(const QString& name);
+    void go(StationId station);
     void showShelf(bool shown);    ///< the guides made so far; the open one stays open
     void setFilmLarge(bool large); ///< the film fills the desk; the sheet slides away
     void keepLoupe(Topic topic);   ///< what it shows becomes the chosen corner's picture of what to look for
@@ -58,6 +59,9 @@ class MainWindow : public QMainWindow {
     void layDesk();
     void getReady(std::size_t station);
     void refreshTop();
+    void lightLamps();
+    void lookWhetherPublished();
+    void giveKeys();
     void keepOnShelf();
     void takeRecentGuides();
     void askToKeepLoupe(const QPoint& at);
@@ -93,6 +97,8 @@ class MainWindow : public QMainWindow {
     QPushButton* play_;
     HelpOverlay* help_ = nullptr;
     QList<KeyHelp> keyHelp_;
+    std::vector<QShortcut*> stationKeys_; ///< each belongs to the station where one is, if that has it
+    bool published_ = false;              ///< the guide as it was saved last
 };
 
 } // namespace hl

@@ -65,7 +65,7 @@ int takeShots(MainWindow& w, const QString& guide, const QString& folder) {
     if (const auto* sluice = cornerNumbered(w.desk().guide(), 3)) w.desk().choose(sluice->id);
     const auto* facts = w.desk().factsOf(w.desk().corner());
     w.player().seekMetre(facts && facts->brakeOnsetM ? facts->brakeOnsetM->value - 38 : 100);
-    w.go(QStringLiteral("Scene"));
+    w.go(StationId::Scene);
     auto* laps = w.findChild<LapsList*>();
     waitFor([&] { return laps->count() > 0; }, 20000);
     shot("scene.png");
@@ -76,7 +76,7 @@ int takeShots(MainWindow& w, const QString& guide, const QString& folder) {
     shot("set-up.png");
     w.findChild<SetupLeaf*>()->compareWith({});
     scene->showLeaf(0);
-    w.go(QStringLiteral("Line-up"));
+    w.go(StationId::LineUp);
     waitFor(
         [&] {
             auto* e = w.findChild<EvidenceView*>();
@@ -84,7 +84,7 @@ int takeShots(MainWindow& w, const QString& guide, const QString& folder) {
         },
         60000);
     shot("line-up.png");
-    w.go(QStringLiteral("Corners"));
+    w.go(StationId::Corners);
     shot("corners.png");
     auto* page = w.findChild<CornerPage*>();
     for (const auto& lap : w.desk().session().laps.laps)
@@ -113,7 +113,7 @@ int takeShots(MainWindow& w, const QString& guide, const QString& folder) {
         shot("keys.png");
         help->hide();
     }
-    w.go(QStringLiteral("Markers"));
+    w.go(StationId::Markers);
     waitFor([&] { return w.desk().session().bonnet != nullptr && w.desk().labelsAreOfThisCut(); }, 60000);
     w.findChild<MarksList*>()->setCurrentCell(0, 0);
     shot("markers.png");
@@ -121,10 +121,10 @@ int takeShots(MainWindow& w, const QString& guide, const QString& folder) {
     markers->setPinning(true);
     shot("pins.png");
     markers->disarm();
-    w.go(QStringLiteral("Words"));
+    w.go(StationId::Words);
     if (const auto* c = w.desk().chosen(); c && c->beats.size() > 1) w.findChild<ScriptPage*>()->choose(c->beats[1].id);
     shot("words.png");
-    w.go(QStringLiteral("Cut"));
+    w.go(StationId::Cut);
     w.player().seekGuide(w.player().guideTime() + 6);
     shot("cut.png");
     w.desk().edit({"shots", [](Guide g) {
@@ -137,7 +137,7 @@ int takeShots(MainWindow& w, const QString& guide, const QString& folder) {
     w.setFilmLarge(false);
     w.desk().undo();
     w.desk().discardUnsaved(); // nothing is kept aside of it
-    w.go(QStringLiteral("Publish"));
+    w.go(StationId::Publish);
     // Names without the folders of the machine that takes the pictures.
     if (auto* edition = w.findChild<QLineEdit*>(QStringLiteral("editionFolder")))
         edition->setText(QStringLiteral("guides/saltmarrow-edition"));

@@ -2,6 +2,7 @@
 // One place of the work, with one job: its page, its keys, and how the desk is laid out while one is there. The window
 // knows a list of them.
 #pragma once
+#include "jobs/stations.h"
 #include "studio/playback/player.h"
 #include "studio/views/picture_tool.h"
 
@@ -29,12 +30,11 @@ struct StationKey {
     bool unlessTyping = true; ///< letters belong to the text while one types
 };
 
-enum class Lamp { Hollow, Filled, Broken }; ///< nothing yet, done, something wrong
-
 class Station : public QObject {
     Q_OBJECT
   public:
-    virtual QString name() const = 0;                ///< on the line
+    virtual StationId id() const = 0;                ///< by which the others know it
+    virtual QString name() const = 0;                ///< on the line, for people
     virtual QWidget* page() = 0;                     ///< made once; the window takes it
     virtual QWidget* underFilm() { return nullptr; } ///< of its own, below the picture; made once
     virtual StationLayout layout() const { return {}; }
@@ -43,16 +43,15 @@ class Station : public QObject {
     virtual void showWords(BeatId) {}                      ///< they are wanted from elsewhere
     virtual void enter() {}
     virtual void leave() {} ///< before the window closes: what is under way here is told to stop
-    virtual Lamp lamp() const { return Lamp::Hollow; }
 
   signals:
-    void lampChanged();
+    void publishedNow();                        ///< an edition of the guide as it is stands in its folder
     void layoutChanged();                       ///< it wishes another one than before
     void said(const QString& text, bool wrong); ///< one line for the window
     void newGuideWanted();
     void openWanted();
     void wordsWanted(hl::CornerId corner, hl::BeatId beat); ///< to be looked at where words are; 0: where corners are
-    void stationWanted(const QString& name, hl::CornerId corner); ///< another place of the work; corner 0: as it is
+    void stationWanted(hl::StationId station, hl::CornerId corner); ///< another place of the work; corner 0: as it is
 };
 
 } // namespace hl

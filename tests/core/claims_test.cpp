@@ -68,7 +68,7 @@ TEST_CASE("advice may differ from the lap, and the words may follow the advice")
 TEST_CASE("a brake percentage where the lap does not brake is wrong") {
     auto c = cornerSaying("Brake fifty percent.");
     c.facts.brakePeak.reset();
-    c.facts.unmeasured["brake_onset_m"] = "no braking here";
+    c.facts.noBraking = true;
     CHECK(rules(c) == std::vector<std::string>{"claims.brake"});
 }
 

@@ -22,8 +22,10 @@ namespace {
 
 Guide full() {
     auto g = madeGuide(5).guide;
-    g.scene = {"Title \"quoted\" \u00fc", "Channel",     "Ring", "Car", "Cup", {}, false,
+    g.scene = {"Title \"quoted\" \u00fc", "Channel",     "Ring", "Car", "Cup", {}, false, false,
                CornerLabels::Names,       SpeedUnit::Mph};
+    g.sources.sides = {Sides::Film, true};
+    g.onPurpose = {{"slip.road-unused", {3}, {}, "for the next corner"}, {"wet.paint", {}, {}, "never wet here"}};
     auto& day = g.scene.conditions;
     day.sky = Sky::Overcast, day.road = RoadState::Damp, day.rubber = Rubber::Green, day.light = Light::LowSun;
     day.tyres = Tyres::Worn, day.fuel = FuelLoad::Race, day.airC = -3.5, day.trackC = 11.25, day.windMps = 4.5;

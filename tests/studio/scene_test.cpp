@@ -52,7 +52,7 @@ TEST_CASE("a guide begins: conditions, set-up, three films and another lap, all 
     const ScratchFolder dir;
     Studio s(copiedDemo(dir));
     REQUIRE(s.ready);
-    s.window->go(QStringLiteral("Scene"));
+    s.window->go(StationId::Scene);
     auto* page = s.window->findChild<ScenePage*>();
 
     // the day, sign by sign
@@ -132,7 +132,7 @@ TEST_CASE("set-up sheets are read, written and held against each other in the wi
     const ScratchFolder dir;
     Studio s(copiedDemo(dir, {3}));
     REQUIRE(s.ready);
-    s.window->go(QStringLiteral("Scene"));
+    s.window->go(StationId::Scene);
     s.window->findChild<ScenePage*>()->showLeaf(1);
     auto* leaf = s.window->findChild<SetupLeaf*>();
     auto* table = s.window->findChild<SetupTable*>();
@@ -165,7 +165,7 @@ TEST_CASE("on a real circuit corners are rated one after the other with the keys
     const ScratchFolder dir;
     Studio s(copiedDemo(dir));
     REQUIRE(s.ready);
-    s.window->go(QStringLiteral("Scene"));
+    s.window->go(StationId::Scene);
     QTest::mouseClick(s.find<QCheckBox>("realTrack"), Qt::LeftButton);
     CHECK(s.desk().guide().scene.realTrack);
     s.window->findChild<ScenePage*>()->showLeaf(4);
@@ -185,7 +185,7 @@ TEST_CASE("the loupe enlarges, follows its place through the film, and keeps wha
     const ScratchFolder dir;
     Studio s(copiedDemo(dir, {3}));
     REQUIRE(s.ready);
-    s.window->go(QStringLiteral("Corners"));
+    s.window->go(StationId::Corners);
     s.player().seekMetre(790);
     REQUIRE(waitFor([&] { return std::abs(s.player().metre() - 790) < 3; }));
     auto* loupe = s.window->findChild<Loupe*>();

@@ -165,8 +165,13 @@ Solved descend(const Row& from, const Camera& like, const Custom& custom, const 
                                  std::make_unique<ceres::CauchyLoss>(1).release(), s.row.data(), leanAt(edge.when));
     problem.SetParameterLowerBound(s.row.data(), 0, -2.0); // 165 degrees
     problem.SetParameterUpperBound(s.row.data(), 0, 2.5);  // 9 degrees
-    problem.SetParameterLowerBound(s.row.data(), 1, 0.1);
-    problem.SetParameterUpperBound(s.row.data(), 1, 8);
+    // Where a camera on a car can be, and how it can be mounted so that the road stays in sight.
+    problem.SetParameterLowerBound(s.row.data(), 1, 0.25);
+    problem.SetParameterUpperBound(s.row.data(), 1, 4);
+    problem.SetParameterLowerBound(s.row.data(), 4, rad(-20));
+    problem.SetParameterUpperBound(s.row.data(), 4, rad(20));
+    problem.SetParameterLowerBound(s.row.data(), 6, rad(-8));
+    problem.SetParameterUpperBound(s.row.data(), 6, rad(8));
     problem.SetParameterLowerBound(s.row.data(), 7, -2);
     problem.SetParameterUpperBound(s.row.data(), 7, 0.12);
     ceres::Solver::Options o;

@@ -10,21 +10,22 @@
 namespace hl {
 namespace {
 
-constexpr Check kChecks[] = {contradictedWords, wordsAgainstEachOther, markersThatDisagree, takesThatContradict,
-                             strangeReferences, unspokenTakes,         missingCautions,     unsureTies,
-                             silentCorners,     missingAdvice,         fragileReferences,   missingWetNotes,
-                             namesNotAllowed};
+constexpr Check kChecks[] = {
+    contradictedWords, wordsAgainstEachOther, markersThatDisagree, takesThatContradict, strangeReferences,
+    unspokenTakes,     missingCautions,       unsureTies,          guessedSides,        noThings,
+    silentCorners,     missingAdvice,         fragileReferences,   missingWetNotes,     namesNotAllowed};
 
 struct RuleGroup {
     std::string_view begins;
     ToDo toDo;
 };
 constexpr RuleGroup kGroups[] = {
-    {"claims.", ToDo::PutRight},       {"markers.", ToDo::PutRight},   {"words.", ToDo::PutRight},
-    {"take.", ToDo::PutRight},         {"voice.", ToDo::PutRight},     {"names.", ToDo::PutRight},
-    {"parts.", ToDo::Complete},        {"cautions.", ToDo::Complete},  {"references.", ToDo::MakeSure},
-    {"wet.", ToDo::MakeSure},          {"sight.", ToDo::MakeReadable}, {"marks.", ToDo::MakeReadable},
-    {"captions.", ToDo::MakeReadable}, {"length.", ToDo::Shorten},     {"room.", ToDo::Shorten}};
+    {"claims.", ToDo::PutRight},    {"markers.", ToDo::PutRight},      {"words.", ToDo::PutRight},
+    {"take.", ToDo::PutRight},      {"voice.", ToDo::PutRight},        {"names.", ToDo::PutRight},
+    {"parts.", ToDo::Complete},     {"cautions.", ToDo::Complete},     {"references.", ToDo::MakeSure},
+    {"wet.", ToDo::MakeSure},       {"sides.", ToDo::MakeSure},        {"sight.", ToDo::MakeReadable},
+    {"marks.", ToDo::MakeReadable}, {"captions.", ToDo::MakeReadable}, {"length.", ToDo::Shorten},
+    {"room.", ToDo::Shorten}};
 
 } // namespace
 
@@ -88,6 +89,17 @@ std::vector<Finding> checkGuide(const Guide& written, const MeasuredCorners& mea
         all.insert(all.end(), std::make_move_iterator(found.begin()), std::make_move_iterator(found.end()));
     }
     return all;
+}
+
+std::vector<Finding> withAnswers(std::vector<Finding> findings, const Guide& g) {
+    for (auto& f : findings)
+        for (const auto& answer : g.onPurpose)
+            if (answer.rule == f.rule && answer.corner == f.corner && (!answer.beat || answer.beat == f.beat)) {
+                f.severity = Severity::Note;
+                f.message += "; on purpose: " + answer.why;
+                break;
+            }
+    return findings;
 }
 
 std::vector<Finding> unheardWords(const Speeches& speeches, const Guide& g) {

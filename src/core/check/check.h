@@ -65,7 +65,9 @@ std::vector<Finding> unspokenTakes(const Checked& c);         ///< their words a
 
 // What a guide must have (check_parts.cpp).
 std::vector<Finding> missingCautions(const Checked& c);
-std::vector<Finding> unsureTies(const Checked& c); ///< films that may lie elsewhere in the log
+std::vector<Finding> unsureTies(const Checked& c);   ///< films that may lie elsewhere in the log
+std::vector<Finding> noThings(const Checked& c);     ///< nobody has listed anything to brake by
+std::vector<Finding> guessedSides(const Checked& c); ///< the log does not tell left from right
 std::vector<Finding> fragileReferences(const Checked& c);
 std::vector<Finding> silentCorners(const Checked& c);
 std::vector<Finding> missingAdvice(const Checked& c);   ///< topics an advanced guide goes without
@@ -74,6 +76,12 @@ std::vector<Finding> namesNotAllowed(const Checked& c); ///< by the guide's own 
 
 /// Live values that are none, or that this lap does not tell. The guide as it is written.
 std::vector<Finding> unknownValues(const Guide& g, const MeasuredCorners& measured);
+
+bool isSilent(const GuideCorner& corner); ///< nothing is said of it, and something should be
+bool isUnrated(const Guide& guide,
+               const GuideCorner& corner); ///< what happens when it goes wrong is not told, and must be
+/// Those that were answered "on purpose" become notes that say so.
+std::vector<Finding> withAnswers(std::vector<Finding> findings, const Guide& guide);
 
 /// The guide as it is written; its claims are checked as they are said. A corner whose bounds are not those it was
 /// measured between is held against nothing until it is measured again.

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What only the finished plan shows: whether it can be read and seen, and where its minutes go.
 #include "core/check/check.h"
+#include "core/cut/empty_sections.h"
 #include "core/cut/would_help.h"
 #include "core/guide/edition.h"
 #include "core/units/figures.h"
@@ -200,6 +201,22 @@ void lapsNotFilmed(const Guide& g, const Cut& cut, std::vector<Finding>& found) 
     }
 }
 
+void emptyWishes(const Guide& g, const Cut& cut, std::vector<Finding>& found) {
+    for (const auto kind : emptySections(g, cut)) {
+        if (kind == SectionKind::OtherLap) continue; // told above
+        const std::string what(name(kind));
+        found.push_back(
+            {"parts.empty",
+             Severity::Note,
+             {},
+             {},
+             "outline",
+             "The format wishes for \"" + what + "\", and there is nothing in it: write it, draft it or drop it",
+             what,
+             ""});
+    }
+}
+
 } // namespace
 
 std::vector<Finding> checkCut(const Guide& guide, const Cut& cut, const RoadClock& clock, const LabelPlan* labels) {
@@ -211,6 +228,7 @@ std::vector<Finding> checkCut(const Guide& guide, const Cut& cut, const RoadCloc
     withoutRoom(guide, cut, found);
     cornersNotFilmed(guide, cut, clock, found);
     lapsNotFilmed(guide, cut, found);
+    emptyWishes(guide, cut, found);
     return found;
 }
 

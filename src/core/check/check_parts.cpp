@@ -10,6 +10,13 @@
 
 namespace hl {
 
+bool isSilent(const GuideCorner& c) {
+    return c.kind != "kink" &&
+           std::all_of(c.beats.begin(), c.beats.end(), [](const Beat& b) { return b.words.empty(); });
+}
+
+bool isUnrated(const Guide& g, const GuideCorner& c) { return g.scene.realTrack && c.consequence == 0; }
+
 std::vector<Finding> missingCautions(const Checked& checked) {
     const auto& g = checked.guide;
     std::vector<Finding> found;
@@ -22,9 +29,17 @@ std::vector<Finding> missingCautions(const Checked& checked) {
                          "The guide does not say in which conditions it was filmed",
                          "",
                          ""});
-    if (!g.scene.realTrack) return found;
+    if (!g.scene.realSaid)
+        found.push_back({"cautions.real",
+                         Severity::Warn,
+                         {},
+                         {},
+                         "scene",
+                         "Nobody said whether this is a real circuit: a guide of one needs its cautions",
+                         "",
+                         ""});
     for (const auto& c : g.corners)
-        if (c.consequence == 0)
+        if (isUnrated(g, c))
             found.push_back({"cautions.consequence",
                              Severity::Warn,
                              c.id,
@@ -53,6 +68,38 @@ std::vector<Finding> unsureTies(const Checked& checked) {
                          ""});
     }
     return found;
+}
+
+std::vector<Finding> noThings(const Checked& checked) {
+    const auto& g = checked.guide;
+    const auto listed = [](const GuideReference& r) { return r.kind != "kerb start" && r.kind != "kerb end"; };
+    const bool brakes = std::any_of(g.corners.begin(), g.corners.end(), [&](const GuideCorner& c) {
+        const auto* f = checked.measured.of(c);
+        return f && f->brakeOnsetM;
+    });
+    if (!brakes || std::any_of(g.references.begin(), g.references.end(), listed)) return {};
+    return {
+        {"references.none",
+         Severity::Note,
+         {},
+         {},
+         "markers",
+         "No things to look for are listed, so braking points are only metres: click things in the film, or name them "
+         "in the corner sheet",
+         "",
+         ""}};
+}
+
+std::vector<Finding> guessedSides(const Checked& checked) {
+    if (checked.measured.sidesKnown) return {};
+    return {{"sides.guessed",
+             Severity::Warn,
+             {},
+             {},
+             "scene",
+             std::string(kSidesGuessed) + ". Look at the film, and say in Scene which way the first corner goes",
+             "",
+             ""}};
 }
 
 std::vector<Finding> fragileReferences(const Checked& checked) {
@@ -87,8 +134,7 @@ std::vector<Finding> silentCorners(const Checked& checked) {
     const auto& g = checked.guide;
     std::vector<Finding> found;
     for (const auto& c : g.corners)
-        if (c.kind != "kink" &&
-            std::all_of(c.beats.begin(), c.beats.end(), [](const Beat& b) { return b.words.empty(); }))
+        if (isSilent(c))
             found.push_back({"parts.silent", Severity::Warn, c.id, {}, "words", title(c) + " has no words", "", ""});
     return found;
 }

@@ -1,7 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/claims/candidates.h"
 
+#include "core/claims/lexicon.h"
 #include "core/claims/manner.h"
+#include "core/claims/pattern.h"
 #include "core/claims/rules.h"
 
 #include <algorithm>
@@ -75,6 +77,22 @@ void dropTakenBack(std::vector<Candidate>& all, std::string_view text) {
     }
 }
 
+/// Which level of the brake a percentage speaks of: the peak, if nothing says otherwise.
+std::string brakeLevelMeant(std::string_view sentence, std::size_t from, std::size_t to) {
+    const auto clause = clauseAround(sentence, from, to);
+    const auto before = sentence.substr(clause.from, from - clause.from), after = sentence.substr(to, clause.to - to);
+    static const Pattern kAtTurnIn(
+        R"(^ ?(?:%|percent|per cent|pc)? ?(?:of )?(?:the )?(?:brakes?|pedal|pressure)? ?(?:left |still on )?(?:at|as|when|by) (?:the |your |my )?(?:turn in|turn-in|turning|(?:you|i|we|he) turn))"),
+        kTurnInBefore(
+            R"(\b(?:at|by) (?:the |your |my )?(?:turn in|turn-in)(?: is| it's| with| i'm on| you're on| on)? (?:about |around )?$)");
+    if (kAtTurnIn.in(after) || kTurnInBefore.in(before)) return "brake_at_turn_in_pct";
+    const auto near = lastWords(before, 5);
+    if (hasWord(near, {"trail", "trails", "trailing", "trailed"})) return "brake_trail_pct";
+    static const Pattern kHeld(
+        R"(\b(?:hold|holds|holding|held|keep|keeps|keeping|kept|settles?|settled|maintain|maintains) (?:it |the brake |the brakes |the pedal |the pressure |steady |on |at |to |about |around )*$)");
+    return kHeld.in(before) ? "brake_held_pct" : "brake_peak_pct";
+}
+
 /// Which of two pedals a bare percentage is of, and which gear is spoken of, the corner and the clause decide.
 void decide(Candidate& c, std::string_view sentence, const ClaimCorner* corner) {
     auto& claim = c.claim;
@@ -85,7 +103,7 @@ void decide(Candidate& c, std::string_view sentence, const ClaimCorner* corner) 
     }
     if (claim.fact == kFootOff)
         claim.fact = !corner || corner->facts.brakes.value_or(true) ? "brake_onset_m" : "lift_start_m";
-    if (claim.kind == ClaimKind::BrakePct) claim.fact = "brake_peak_pct";
+    if (claim.kind == ClaimKind::BrakePct) claim.fact = brakeLevelMeant(sentence, c.from, c.to);
     if (claim.kind == ClaimKind::ThrottlePct) claim.fact = "throttle_low_pct";
     if (claim.kind == ClaimKind::Gear && claim.said.number) {
         const auto before = sentence.substr(0, c.from), after = sentence.substr(c.to, 26);

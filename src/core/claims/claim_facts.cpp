@@ -31,11 +31,11 @@ ClaimSide factsOf(const GuideCorner& c, const CornerFacts& f) {
         out.numbers["exit_gear"] = gear;
     }
     out.shifts = f.shifts;
-    const auto why = f.unmeasured.find("brake_onset_m");
-    if (f.brakeOnsetM)
-        out.brakes = true;
-    else if (why != f.unmeasured.end() && why->second == "no braking here")
-        out.brakes = false;
+    if (f.brakeOnsetM || f.noBraking) out.brakes = !f.noBraking;
+    if (f.brakePeak) {
+        out.held = f.brakeHeld;
+        for (auto& h : *out.held) h.low *= 100;
+    }
     if (f.throttlePickupM || f.fullThrottleM || c.flat || !f.lifts.empty()) { // the throttle is known
         out.lifts = f.lifts;
         for (auto& l : *out.lifts) l.low *= 100;
@@ -55,7 +55,7 @@ void takeAdvice(ClaimSide& advice, const Claim& c, const ClaimCorner& corner) {
         if (exact) advice.numbers[c.fact.empty() ? "min_gear" : c.fact] = *s.number;
         break;
     case ClaimKind::BrakePct:
-        if (exact) advice.numbers["brake_peak_pct"] = *s.number;
+        if (exact) advice.numbers[c.fact.empty() ? "brake_peak_pct" : c.fact] = *s.number;
         break;
     case ClaimKind::Speed:
         if (exact) advice.numbers[c.fact] = *s.number * (c.unit == "mph" ? 1.609344 : 1);
@@ -73,6 +73,7 @@ void takeAdvice(ClaimSide& advice, const Claim& c, const ClaimCorner& corner) {
         break;
     case ClaimKind::Kerb: {
         auto side = s.side;
+        if ((side == "inside" || side == "outside") && corner.direction.empty()) break;
         if (side == "inside" || side == "outside")
             side = (side == "inside") == (corner.direction == "left") ? "left" : "right";
         if (s.use != "any") advice.kerbs[side] = s.use;
@@ -106,7 +107,8 @@ ClaimFacts claimFactsOf(const Guide& g, const MeasuredCorners& measured, double 
     constexpr double kAheadM = 150, kBehindM = 40; // of a corner: what one looks at before it
     for (const auto& c : g.corners) {
         ClaimCorner out;
-        out.number = c.number, out.name = c.name, out.direction = name(c.side), out.kind = c.kind;
+        out.number = c.number, out.name = c.name, out.kind = c.kind;
+        if (measured.sidesKnown) out.direction = name(c.side);
         if (const auto* f = measured.of(c)) out.facts = factsOf(c, *f);
         for (const auto& r : g.references)
             if (const double at = ringPlace(r.atM, c.turnInM, lengthM);

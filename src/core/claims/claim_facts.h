@@ -14,6 +14,7 @@ struct ClaimSide {
     std::map<std::string, std::string> why;    ///< why something is not known
     std::vector<Shift> shifts;
     std::optional<std::vector<Lift>> lifts;   ///< low in percent
+    std::optional<std::vector<Lift>> held;    ///< levels at which the brake is held; low in percent
     std::map<std::string, std::string> kerbs; ///< "left" or "right": none, touch, half, full
     std::string apexKind, brakeShape;
     std::optional<bool> doubleApex, flat, brakes; ///< brakes: whether at all

@@ -105,12 +105,33 @@ class Held {
     }
     bool knowsNoBraking() const { return corner_.facts.brakes == false; }
     Verdict brakePercent() {
-        c_.fact = "brake_peak_pct";
+        if (c_.fact.empty()) c_.fact = "brake_peak_pct";
         if (knowsNoBraking() && !(advice_ && corner_.advice.number("brake_peak_pct"))) {
             c_.measured = "no braking here";
             return of(c_.said.most || *c_.said.number == 0);
         }
-        return number("brake_peak_pct", 1, kPercentTol, " %");
+        if (c_.fact == "brake_held_pct") return heldPercent();
+        if (c_.fact != "brake_trail_pct") return number(c_.fact, 1, kPercentTol, " %");
+        // What is trailed goes from the level at turn-in down to nothing.
+        const auto in = value("brake_at_turn_in_pct");
+        if (!in || c_.byAdvice) return in ? number("brake_at_turn_in_pct", 1, kPercentTol, " %") : Verdict::Unknown;
+        c_.measured = figure(*in) + " % at turn-in";
+        return of(*c_.said.number <= *in + wide_ * kPercentTol);
+    }
+    Verdict heldPercent() {
+        if (advice_)
+            if (const auto v = corner_.advice.number("brake_held_pct"))
+                return c_.byAdvice = true, number("brake_held_pct", 1, kPercentTol, " %");
+        const auto& held = corner_.facts.held;
+        if (!held || held->empty()) {
+            c_.measured = held ? "no level is held for long here" : "not measured here";
+            return Verdict::Unknown;
+        }
+        for (const auto& h : *held) {
+            c_.measured += (c_.measured.empty() ? "held at " : " and ") + figure(h.low) + " %";
+            if (within(h.low, 1, wide_ * kPercentTol)) return c_.measured = figure(h.low) + " %", Verdict::Agrees;
+        }
+        return Verdict::Differs;
     }
     const std::optional<std::vector<Lift>>& lifts() {
         if (advice_ && corner_.advice.lifts) return c_.byAdvice = true, corner_.advice.lifts;

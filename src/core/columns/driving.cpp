@@ -79,14 +79,18 @@ struct Pedal {
     Fit fit;
 };
 
-std::optional<Pedal> pedalThat(const Columns& c, Channel channel, const OverSpans& gain, double sign) {
+/// `pushes` are the ways in which what a pedal does may be told: the gain of speed, and the power that goes into it.
+std::optional<Pedal> pedalThat(const Columns& c, Channel channel, std::initializer_list<const OverSpans*> pushes,
+                               double sign) {
     std::optional<Pedal> best;
     for (std::size_t i = 0; i < c.count(); ++i) {
         const auto& r = c.runs[i];
         if (!c.free(i) || r.least < -0.1 * std::abs(r.most) || r.most <= 0 || r.atLeast < 0.02) continue;
         if (channel == Channel::Throttle && r.atMost < 0.02) continue; // is held open somewhere
         if (channel == Channel::Brake && r.atLeast < 0.3) continue;    // is mostly left alone
-        const auto f = fitOf(c.mean[i], gain);
+        Fit f;
+        for (const auto* push : pushes)
+            if (const auto other = fitOf(c.mean[i], *push); other.likeness > f.likeness) f = other;
         if (f.slope * sign <= 0) continue;
         // A switch that is on or off says less than a pedal that says how far.
         const double worth = f.likeness + 2 * c.hint(i, channel) - (r.distinct < 4 ? 0.3 : 0);
@@ -116,9 +120,20 @@ double together(const Columns& c, std::size_t a, std::size_t b) {
     return sa > 0 && sb > 0 ? ab * n / (sa * sb) : 1;
 }
 
-void judgePedals(Columns& c, const OverSpans& gain, const std::string& speed) {
-    const auto throttle = pedalThat(c, Channel::Throttle, gain, 1);
-    const auto brake = pedalThat(c, Channel::Brake, gain, -1);
+/// The engine's power over the car's weight, W/kg, with what the air takes; by braking it is none.
+OverSpans powerOf(const OverSpans& gain, const OverSpans& speed) {
+    constexpr double kAir = 6e-4, kRolling = 0.15; // 1/m and m/s^2 of usual cars
+    OverSpans power(gain.size(), kNaN);
+    for (std::size_t k = 0; k < gain.size() && k < speed.size(); ++k)
+        power[k] = std::max(0.0, gain[k] + kRolling + kAir * speed[k] * speed[k]) * speed[k];
+    return power;
+}
+
+void judgePedals(Columns& c, const OverSpans& gain, const Motion& m) {
+    const auto& speed = m.speedFrom;
+    const auto power = powerOf(gain, m.speed);
+    const auto throttle = pedalThat(c, Channel::Throttle, {&gain, &power}, 1);
+    const auto brake = pedalThat(c, Channel::Brake, {&gain}, -1);
     const bool apart = throttle && brake && together(c, throttle->column, brake->column) < 0.6;
     const auto take = [&](const Pedal& p, Channel channel, const char* does) {
         const bool named = c.hint(p.column, channel) > 0,
@@ -222,9 +237,9 @@ void judgeDriving(Columns& c, const Motion& m) {
     if (m.speed.empty()) return;
     judgeEngine(c, m);
     const auto gain = gainOf(c, m);
-    judgeLongitudinal(c, gain, m.speedFrom);
+    if (m.scaled) judgeLongitudinal(c, gain, m.speedFrom);
     judgeVertical(c);
-    judgePedals(c, gain, m.speedFrom);
+    judgePedals(c, gain, m);
 }
 
 } // namespace hl

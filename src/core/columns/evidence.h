@@ -49,6 +49,8 @@ struct Motion {
     OverSpans turning; ///< rad/s, left positive where `handed`
     OverSpans course;  ///< rad anticlockwise from east; only of positions
     bool handed = false;
+    bool byName = false;                ///< nothing bears the speed out
+    bool scaled = true;                 ///< the speed is in m/s; else only how it goes is known
     std::string speedFrom, turningFrom; ///< headers, for the evidence
 };
 

@@ -232,6 +232,24 @@ double high(OverSpans s) {
 
 } // namespace
 
+namespace {
+
+/// Where nothing agrees with it, a column that is called the speed is all that tells how the car goes. It proves
+/// nothing of itself, and only where its unit is given how much.
+Motion motionByName(const Columns& c) {
+    Motion m;
+    for (std::size_t i = 0; i < c.count(); ++i) {
+        if (c.names[i].channel != Channel::Speed || !c.free(i) || c.runs[i].distinct < 20) continue;
+        const auto given = c.givenFactor(i, Channel::Speed);
+        m.byName = true, m.scaled = given.has_value();
+        m.speed = scaled(c.mean[i], given.value_or(c.runs[i].most > 100 ? 1 / 3.6 : 1)), m.speedFrom = c.header(i);
+        return m;
+    }
+    return m;
+}
+
+} // namespace
+
 Motion judgeMotion(Columns& c) {
     std::vector<Source> speeds, distances;
     for (std::size_t i = 0; i < c.count(); ++i) {
@@ -263,8 +281,8 @@ Motion judgeMotion(Columns& c) {
                     (list == &speeds ? speed : distance) = &s;
                     (list == &speeds ? distance : speed) = nullptr;
                 }
+    if (!speed && !distance) return motionByName(c);
     Motion m;
-    if (!speed && !distance) return m;
 
     const Source& main = speed ? *speed : *distance;
     const bool globe = places && places->first.kind == Source::Globe;

@@ -265,10 +265,13 @@ void turningFromColumns(const Columns& c, Motion& m) {
     constexpr double kGoesWith = 0.85;
     const auto may = mayTurn(c);
     double most = kGoesWith;
-    for (const auto i : may)
+    for (const auto i : may) {
+        // Beside a speed that is only called so, what is called a push or a wheel is no gyroscope.
+        const auto& n = c.names[i];
+        if (m.byName && n.sure && (n.channel == Channel::LateralAcc || n.channel == Channel::Steering)) continue;
         for (const auto& stand : standsOf(c, i)) {
             auto turning = turningBy(c, stand);
-            const auto push = m.speed.empty() ? OverSpans{} : times(turning, m.speed);
+            const auto push = m.speed.empty() || !m.scaled ? OverSpans{} : times(turning, m.speed);
             double worth = c.hint(i, stand.angle ? Channel::Heading : Channel::YawRate);
             for (const auto j : may)
                 if (const double likes = j == i ? 0 : standsBy(c, j, stand, turning, push); likes > kGoesWith)
@@ -276,6 +279,7 @@ void turningFromColumns(const Columns& c, Motion& m) {
             if (worth <= most) continue;
             most = worth, m.turning = std::move(turning), m.turningFrom = c.header(i);
         }
+    }
 }
 
 bool turnsTold(const Columns& c) {
@@ -284,12 +288,54 @@ bool turnsTold(const Columns& c) {
     });
 }
 
+/// Where neither path nor gyroscope tells how the car turns, what pushes it sideways does: over speed squared it is the
+/// bend of the road, and the steering is held as the road bends.
+struct Pushed {
+    std::size_t column = 0;
+    OverSpans turning; ///< in the column's own unit
+};
+
+std::optional<Pushed> turningFromPush(const Columns& c, const Motion& m) {
+    constexpr double kGoesWith = 0.85;
+    if (m.speed.empty()) return std::nullopt;
+    std::optional<Pushed> best;
+    double most = kGoesWith;
+    for (std::size_t i = 0; i < c.count(); ++i) {
+        if (!maySwing(c, i) || c.hint(i, Channel::LateralAcc) <= 0) continue;
+        OverSpans turning(c.spans.size());
+        for (std::size_t k = 0; k < turning.size(); ++k)
+            turning[k] = m.speed[k] > kSlowMps ? c.peaked[i][k] / m.speed[k] : kNaN;
+        const auto bend = bendOf(turning, m.speed);
+        for (std::size_t j = 0; j < c.count(); ++j) {
+            if (j == i || !maySwing(c, j) || c.hint(j, Channel::Steering) <= 0) continue;
+            const double likes = fitOf(c.peaked[j], bend).likeness;
+            if (likes > most) most = likes, best = Pushed{i, turning};
+        }
+    }
+    return best;
+}
+
+/// The column that stands for the turning proves nothing of itself: its unit stays as it was given, its evidence is
+/// what goes with it.
+void claimPush(Columns& c, const Pushed& p) {
+    const auto steering = std::find_if(c.claims.begin(), c.claims.end(),
+                                       [](const auto& k) { return k && k->channel == Channel::Steering; });
+    if (steering == c.claims.end()) return;
+    const auto given = c.givenFactor(p.column, Channel::LateralAcc);
+    ColumnClaim k{Channel::LateralAcc, given.value_or(1), 0, given.has_value(), true, {}, {}};
+    const auto& with = c.header(static_cast<std::size_t>(steering - c.claims.begin()));
+    k.why = "over speed squared it goes with \"" + with + "\"; nothing tells left from right";
+    k.evidence.push_back({with, (*steering)->evidence.empty() ? 0 : (*steering)->evidence.front().likeness, {}, {}});
+    (*steering)->why += "; nothing tells left from right";
+    c.claims[p.column] = std::move(k);
+}
+
 /// A path may be too noisy to tell how fast the car turns where it still tells which way, and how much in all: then
 /// columns that go with each other stand for it.
 void turningOfQuieterColumns(const Columns& c, Motion& m) {
     constexpr double kSomewhat = 0.3, kAsMuch = 0.25;
     Motion other;
-    other.speed = m.speed;
+    other.speed = m.speed, other.scaled = m.scaled, other.byName = m.byName;
     turningFromColumns(c, other);
     if (other.turning.empty()) return;
     const auto f = fitOf(other.turning, m.turning);
@@ -303,9 +349,12 @@ void turningOfQuieterColumns(const Columns& c, Motion& m) {
 void judgeTurning(Columns& c, Motion& m) {
     const bool byPath = !m.turning.empty();
     if (m.turning.empty()) turningFromColumns(c, m);
+    std::optional<Pushed> pushed;
+    if (m.turning.empty() && (pushed = turningFromPush(c, m)))
+        m.turning = pushed->turning, m.turningFrom = c.header(pushed->column);
     if (m.turning.empty()) return;
     const auto judge = [&](std::initializer_list<Channel> wanted) {
-        const auto push = m.speed.empty() ? OverSpans{} : times(m.turning, m.speed);
+        const auto push = m.speed.empty() || !m.scaled ? OverSpans{} : times(m.turning, m.speed);
         const auto bend = m.speed.empty() ? OverSpans{} : bendOf(m.turning, m.speed);
         std::vector<Best> best;
         for (std::size_t i = 0; i < c.count(); ++i) {
@@ -324,6 +373,11 @@ void judgeTurning(Columns& c, Motion& m) {
             claim(c, b, m, channel == Channel::LateralAcc ? push : (channel == Channel::Steering ? bend : m.turning));
         }
     };
+    if (pushed) {
+        judge({Channel::Steering});
+        claimPush(c, *pushed);
+        return;
+    }
     judge({Channel::Heading, Channel::YawRate});
     if (byPath && !turnsTold(c)) {
         turningOfQuieterColumns(c, m);

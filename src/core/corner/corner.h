@@ -58,6 +58,7 @@ struct CornerFacts {
     std::optional<Measured> throttlePickupM, fullThrottleM;
     std::vector<Lift> lifts;
     std::optional<Measured> apexLateralM, entryLateralM, exitLateralM; ///< m from the centre line, left positive
+    bool noBraking = false;                                            ///< the log shows that nobody brakes here
     std::string brakeShape; ///< "stamp and bleed", "even", "drag", "dab", "two-stage", "none"; empty when unmeasured
     std::optional<Measured> brakeToPeakS,
         brakeHalfM;                           ///< s from onset to nine tenths of the peak; where it is let off to half
@@ -78,6 +79,8 @@ struct CornerFacts {
     std::vector<WheelsOver> wheelsOver;
     std::vector<Lift> jolts;    ///< stretches shaken hard, where no map tells of a kerb; low = how many times the usual
     std::vector<Lift> plateaus; ///< the throttle held between a tenth and nine tenths; low = its level
+    std::vector<Lift> brakeHeld;           ///< the brake held at a level, in road order; low = its level
+    std::optional<Measured> brakeAtTurnIn; ///< 0..1
     std::map<std::string, std::string> unmeasured;
 };
 
@@ -104,6 +107,7 @@ std::vector<CornerFacts> measureAll(const LapTrace& trace, const std::vector<Cor
 struct MeasuredCorners {
     std::vector<Corner> corners;
     std::vector<CornerFacts> facts; ///< one per corner
+    bool sidesKnown = true;         ///< else which of them go left is a guess
     std::optional<std::size_t> indexOf(CornerId id) const;
     /// None when this corner was not measured, or between other bounds than it has now.
     const CornerFacts* of(const Corner& corner) const;

@@ -42,6 +42,21 @@ bool drivenFlat(const Corner& c, const LapTrace& t) {
                         kLoss;
 }
 
+namespace {
+
+/// The car goes on slowing behind the bend: it is braked for what comes next, and the bend lies on the way.
+bool slowsForWhatComes(const Corner& c, const LapTrace& t) {
+    constexpr double kSeenM = 60, kRegained = 0.02; // m; share of the speed
+    const auto a = locate(t.s, c.turnInM).i, b = locate(t.s, c.endM).i, far = locate(t.s, c.endM + kSeenM).i;
+    if (far <= a || far >= t.v.size()) return false;
+    const auto at = [&](std::size_t i) { return t.v.begin() + static_cast<std::ptrdiff_t>(i); };
+    const auto slowest = std::min_element(at(a), at(b) + 1);
+    // Nowhere in the bend or right behind it does it gain speed again.
+    return *std::max_element(slowest, at(far) + 1) < (1 + kRegained) * *slowest;
+}
+
+} // namespace
+
 bool isWorthAName(const Corner& c, const LapTrace& t) {
     constexpr double kTurnsBy = 30, kTightM = 120, kEased = 0.03; // degrees; m; share of the speed
     if (deg(c.angleRad) >= kTurnsBy || c.minRadiusM < kTightM) return true;
@@ -50,7 +65,7 @@ bool isWorthAName(const Corner& c, const LapTrace& t) {
     if (b <= a || b >= t.v.size()) return true;
     const double before = *std::max_element(t.v.begin() + static_cast<std::ptrdiff_t>(a),
                                             t.v.begin() + static_cast<std::ptrdiff_t>(b) + 1);
-    return t.v[b] < (1 - kEased) * before;
+    return t.v[b] < (1 - kEased) * before && !slowsForWhatComes(c, t);
 }
 
 std::vector<double> clippingPoints(const Corner& c, const LapTrace& t) {

@@ -18,6 +18,7 @@ constexpr FactEntry kFacts[] = {
     {"deceleration_g", &F::deceleration, U::Acceleration, 3, G::Brake, "hardest slowing"},
     {"brake_half_m", &F::brakeHalfM, U::Metres, 2, G::Brake, "let off to half at", true},
     {"brake_release_m", &F::brakeReleaseM, U::Metres, 2, G::Brake, "off at", true},
+    {"brake_at_turn_in_pct", &F::brakeAtTurnIn, U::Share, 1, G::Brake, "still on at turn-in"},
     {"trail_m", &F::trailM, U::Metres, 2, G::Brake, "past the turn-in"},
     {"trail_share_pct", &F::trailShare, U::Share, 0, G::Brake, "share of it turning"},
     {"coast_s", &F::coastS, U::Seconds, 3, G::Brake, "neither pedal"},

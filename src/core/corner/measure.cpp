@@ -3,6 +3,7 @@
 #include "core/corner/braking_shape.h"
 #include "core/corner/corner.h"
 #include "core/corner/fact_table.h"
+#include "core/corner/light_braking.h"
 #include "core/corner/more_facts.h"
 #include "core/corner/pedal_ramp.h"
 #include "core/corner/wheel_facts.h"
@@ -12,7 +13,7 @@
 namespace hl {
 namespace {
 
-constexpr double kRealBraking = 0.12; // a press that never gets this far is a drag, not the corner's braking
+constexpr double kRealBraking = 0.12; // of 1.2 g, where slowing is all that tells of a brake
 constexpr double kFull = 0.97;        // throttle that counts as full
 constexpr double kLeastLift = 0.08;   // a dip of the throttle smaller than this is the foot's tremble
 constexpr double kGearSettleS = 0.06; // a gear held for less is the lever passing through
@@ -33,20 +34,24 @@ double stepAt(const LapTrace& t, double s) {
 }
 
 /// Braking from the pedal, or from deceleration (as a share of 1.2 g) when the log has no pedal.
-void measureBraking(const LapTrace& t, const Corner& c, CornerFacts& f) {
+void measureBraking(const LapTrace& t, const Corner& c, const LapWide& wide, CornerFacts& f) {
     const bool pedal = !t.brake.empty();
     std::vector<double> slowing;
     if (!pedal)
         for (const double a : smoothed(t.t, t.ax, 0.06))
             slowing.push_back(std::max(0.0, (-a - 2.5) / (1.2 * kGravity)));
-    const auto found = presses(t.s, pedal ? t.brake : slowing, c.startM, c.apexM + 10, kRealBraking);
+    auto found =
+        presses(t.s, pedal ? t.brake : slowing, c.startM, c.apexM + 10, pedal ? wide.lightestBraking : kRealBraking);
+    if (pedal) std::erase_if(found, [&](const Press& p) { return !slowsTheCar(t, p, wide); });
     if (!pedal) {
         f.unmeasured["brake_peak_pct"] = "the log has no brake channel";
         f.unmeasured["trail_m"] = "the log has no brake channel";
+        f.unmeasured["brake_held"] = f.unmeasured["brake_at_turn_in_pct"] = "the log has no brake channel";
     }
     if (found.empty()) {
         for (const char* key : {"brake_onset_m", "brake_peak_pct", "brake_release_m", "trail_m"})
             f.unmeasured.try_emplace(key, "no braking here");
+        f.noBraking = true;
         if (pedal) f.brakeShape = "none";
         return;
     }
@@ -56,6 +61,11 @@ void measureBraking(const LapTrace& t, const Corner& c, CornerFacts& f) {
     f.brakeReleaseM = Measured{main->releaseM, main->releaseUncertaintyM + vagueness};
     if (!pedal) return;
     f.brakePeak = Measured{main->peak, 0.01};
+    f.brakeHeld = heldLevels(t, main->onsetM, main->releaseM);
+    if (c.turnInM > main->onsetM && c.turnInM < main->releaseM)
+        f.brakeAtTurnIn = Measured{sampleAt(t.s, t.brake, c.turnInM), 0.03};
+    else
+        f.unmeasured["brake_at_turn_in_pct"] = "the brake is not on where the corner is turned into";
     f.trailM = Measured{std::max(0.0, main->releaseM - c.turnInM), main->releaseUncertaintyM + 3};
     measureShape(t, c, *main, f);
     // two stages with a full release between them are two presses
@@ -193,7 +203,7 @@ namespace {
 CornerFacts measured(const LapTrace& trace, const Corner& corner, const Track* track, double carWidthM,
                      const LapWide& wide) {
     CornerFacts f;
-    measureBraking(trace, corner, f);
+    measureBraking(trace, corner, wide, f);
     measureSpeeds(trace, corner, f);
     measureGears(trace, corner, f);
     measurePower(trace, corner, f);

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/corner/wheel_facts.h"
 
+#include "core/corner/light_braking.h"
+
 #include "core/corner/pedal_ramp.h"
 
 #include <algorithm>
@@ -137,7 +139,7 @@ std::optional<SteeringNeed> steeringNeed(const LapTrace& t) {
 
 } // namespace
 
-LapWide lapWide(const LapTrace& t) { return {steeringNeed(t), shaking(t)}; }
+LapWide lapWide(const LapTrace& t) { return {steeringNeed(t), lightestBraking(t), coasting(t), shaking(t)}; }
 
 void measureSteering(const LapTrace& t, const Corner& c, const LapWide& wide, CornerFacts& f) {
     const auto& need = wide.steering;

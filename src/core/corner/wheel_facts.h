@@ -15,7 +15,9 @@ struct SteeringNeed {
 /// What is worked out once for a lap and used in each of its corners.
 struct LapWide {
     std::optional<SteeringNeed> steering;
-    std::vector<double> shaking; ///< vertical acceleration without its slow part, as a multiple of the lap's median
+    double lightestBraking = 0.12;  ///< of the pedal, what stands out of its rest and of its noise
+    std::optional<double> coasting; ///< m/s^2, how the car slows with neither pedal; none: it never does
+    std::vector<double> shaking;    ///< vertical acceleration without its slow part, as a multiple of the lap's median
 };
 LapWide lapWide(const LapTrace& trace);
 

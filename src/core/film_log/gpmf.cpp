@@ -55,14 +55,15 @@ std::optional<std::string> spelledOut(std::string_view types) {
     std::string out;
     for (std::size_t i = 0; i < types.size() && types[i] != '\0'; ++i) {
         if (types[i] != '[') {
-            if (sizeOf(types[i]) == 0) return std::nullopt;
+            if (sizeOf(types[i]) == 0 || out.size() >= kMostInSample) return std::nullopt;
             out += types[i];
             continue;
         }
         std::size_t n = 0;
-        for (++i; i < types.size() && std::isdigit(static_cast<unsigned char>(types[i])); ++i)
+        for (++i; i < types.size() && n <= kMostInSample && std::isdigit(static_cast<unsigned char>(types[i])); ++i)
             n = n * 10 + static_cast<std::size_t>(types[i] - '0');
         if (out.empty() || n == 0 || n > kMostInSample) return std::nullopt;
+        if (out.size() + n > kMostInSample) return std::nullopt; // before the memory is asked for
         out.append(n - 1, out.back());
     }
     if (out.empty() || out.size() > kMostInSample) return std::nullopt;

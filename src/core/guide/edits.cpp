@@ -79,6 +79,20 @@ Guide withCover(Guide g, std::optional<double> atM) {
     return g;
 }
 
+Guide withAnswer(Guide g, OnPurpose answer) {
+    std::erase_if(g.onPurpose, [&](const OnPurpose& a) {
+        return a.rule == answer.rule && a.corner == answer.corner && a.beat == answer.beat;
+    });
+    if (!answer.why.empty()) g.onPurpose.push_back(std::move(answer));
+    return g;
+}
+
+const OnPurpose* answerTo(const Guide& g, std::string_view rule, CornerId corner) {
+    const auto on = std::find_if(g.onPurpose.begin(), g.onPurpose.end(),
+                                 [&](const OnPurpose& a) { return a.rule == rule && a.corner == corner; });
+    return on == g.onPurpose.end() ? nullptr : &*on;
+}
+
 Guide withNamesNotAllowed(Guide g, std::vector<std::string> names) {
     for (auto& n : names) {
         const auto from = n.find_first_not_of(" \t"), to = n.find_last_not_of(" \t");

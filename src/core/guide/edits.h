@@ -22,6 +22,9 @@ Guide withFrameRate(Guide g, int frameRate);
 Guide withLoudness(Guide g, double lufs);
 Guide withCover(Guide g, std::optional<double> atM);                ///< none: before the corner that matters most
 Guide withNamesNotAllowed(Guide g, std::vector<std::string> names); ///< without blanks around and empty ones
+/// A finding is so on purpose; without a reason it is to be mended again. The same place is answered once.
+Guide withAnswer(Guide g, OnPurpose answer);
+const OnPurpose* answerTo(const Guide& g, std::string_view rule, CornerId corner); ///< null: none
 Guide withWholeLapFirst(Guide g, bool first); ///< the uninterrupted lap after the opening card, or not at all
 Guide withOutline(Guide g, Outline outline);
 

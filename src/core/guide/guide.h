@@ -140,6 +140,7 @@ struct Scene {
     std::string title, channel, track, car, series;
     Conditions conditions;
     bool realTrack = true; ///< a real circuit, where it can hurt someone; a simulator hurts nobody
+    bool realSaid = true;  ///< a person or a track file told which; else it is to be asked
     CornerLabels cornerLabels = CornerLabels::Both;
     SpeedUnit speedUnit = SpeedUnit::Kmh; ///< in which the audience reads speeds
     std::string drivenDay = {}; ///< of an edition for another day: the day of the lap in one line; never in a file
@@ -188,6 +189,7 @@ struct Sources {
     std::string log, trackFile;            ///< absolute, or relative to the guide folder
     std::string line;                      ///< "LAT,LON,HEADING" of the timing line where a person set it, else empty
     std::vector<ColumnChoice> columns;     ///< what a person said about the log's columns; usually nothing
+    SidesTold sides = {};                  ///< where the log alone does not tell left from right
     std::vector<Still> stills = {};
     int lap = 1;
     std::string more = {};
@@ -221,6 +223,15 @@ struct VoiceCare {
     friend bool operator==(const VoiceCare&, const VoiceCare&) = default;
 };
 
+/// A finding that was answered once: it is so on purpose.
+struct OnPurpose {
+    std::string rule;
+    CornerId corner; ///< 0: of the whole guide
+    BeatId beat;     ///< 0: of the corner
+    std::string why;
+    friend bool operator==(const OnPurpose&, const OnPurpose&) = default;
+};
+
 struct Guide {
     Scene scene;
     Sources sources;
@@ -232,6 +243,7 @@ struct Guide {
     School school;
     VoiceCare voiceCare;
     std::vector<std::string> notAllowed; ///< names that must not stand in the guide
+    std::vector<OnPurpose> onPurpose;    ///< findings that are answered
     bool wordTimes = false;              ///< captions say when each word is spoken
     std::optional<double> coverM;        ///< where on the lap its cover was taken; none: where it matters most
     Outline outline = usualOutline();

@@ -17,7 +17,7 @@ template <class Part> bool differs(const Guide& a, const Guide& b, Part part) {
 
 GuideChange changeBetween(const Guide& a, const Guide& b) {
     GuideChange c;
-    c.scene = a.scene != b.scene || a.setup != b.setup;
+    c.scene = a.scene != b.scene || a.setup != b.setup || a.onPurpose != b.onPurpose;
     c.sources = a.sources != b.sources;
     c.corners = differs(a, b, [](const GuideCorner& x) -> const Corner& { return x; });
     c.words = differs(a, b, [](const GuideCorner& x) { return std::tie(x.beats, x.shots, x.key); });

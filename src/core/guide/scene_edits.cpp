@@ -119,4 +119,11 @@ Guide withLookForPicture(Guide g, CornerId corner, Topic topic, std::string file
     return g;
 }
 
+Guide withSides(Guide g, SidesTold sides) {
+    if (sides.turned != g.sources.sides.turned)
+        for (auto& c : g.corners) c.side = c.side == Side::Left ? Side::Right : Side::Left;
+    g.sources.sides = sides;
+    return g;
+}
+
 } // namespace hl

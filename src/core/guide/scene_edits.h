@@ -19,6 +19,9 @@ Guide withoutFilm(Guide g, FilmId film); ///< the film that the guide explains s
 Guide withStill(Guide g, Still still);   ///< by its id; with the id 0 it is new
 Guide withoutStill(Guide g, StillId still);
 
+/// Which way is left, as it was found out or as a person says; where that turns the log round, the corners turn too.
+Guide withSides(Guide g, SidesTold sides);
+
 /// The guide explains another lap of its log. What was measured follows when it is brought up (jobs/other_lap.h).
 Guide withLap(Guide g, int lap);
 

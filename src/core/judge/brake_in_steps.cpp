@@ -12,8 +12,8 @@ std::vector<Fault> brakeInSteps(const JudgedCorner& j) {
     const auto brake = smoothed(t.t, t.brake, 0.03, a, b);
     // Every time the pedal is let off and comes back by more than a tremble.
     int steps = 0;
-    double low = 0, high = 0, where = 0;
-    bool falling = false;
+    double low = 0, high = 0, where = 0, last = -1e9;
+    bool falling = false, quick = false;
     for (auto i = a; i < b; ++i) {
         if (!falling) {
             high = std::max(high, brake[i]);
@@ -22,11 +22,16 @@ std::vector<Fault> brakeInSteps(const JudgedCorner& j) {
         }
         low = std::min(low, brake[i]);
         if (brake[i] > low + judge::kBrakeStep) {
-            if (steps++ == 0) where = t.s[i];
+            // What comes several times a second is an aid's or a sensor's doing, not a foot's.
+            if (t.t[i] - last > judge::kFootS) {
+                if (steps++ == 0) where = t.s[i];
+            } else
+                quick = true;
+            last = t.t[i];
             falling = false, high = brake[i];
         }
     }
-    if (steps == 0) return {};
+    if (steps == 0 || quick) return {};
     return {{"brake-in-steps",
              {},
              where,

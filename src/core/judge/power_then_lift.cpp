@@ -11,6 +11,8 @@ std::vector<Fault> powerThenLift(const JudgedCorner& j) {
     for (const auto& lift : j.facts.lifts) {
         const double before = sampleAt(t.s, t.throttle, lift.fromM), drop = before - lift.low;
         if (drop < judge::kLiftDrop) continue;
+        // Before the slowest point it is no exit yet: a stab that settles or turns the car.
+        if (j.facts.minSpeedM && lift.fromM < j.facts.minSpeedM->value) continue;
         const double v = sampleAt(t.s, t.v, lift.fromM),
                      lasted = sampleAt(t.s, t.t, lift.toM) - sampleAt(t.s, t.t, lift.fromM);
         const double pull = j.car.pull.at(v), lost = pull > 0 ? 0.5 * drop * pull * lasted : 0;

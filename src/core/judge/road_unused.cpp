@@ -5,10 +5,22 @@
 
 namespace hl {
 
+namespace {
+
+/// The next corner goes the other way and comes soon: who runs out to the edge here is on the wrong side there.
+bool givesUpItsExit(const JudgedCorner& j) {
+    if (!j.next || j.next->side == j.corner.side) return false;
+    const double turnIn = j.next->turnInM + (j.next->turnInM < j.corner.apexM ? j.lap.lengthM : 0);
+    return sampleAt(j.lap.s, j.lap.t, turnIn) - sampleAt(j.lap.s, j.lap.t, j.corner.endM) < judge::kSoonS;
+}
+
+} // namespace
+
 std::vector<Fault> roadUnused(const JudgedCorner& j) {
     const auto& t = j.lap;
     if (!j.track || t.lateral.empty() || !j.facts.minSpeed || j.corner.minRadiusM > 200 || j.corner.complex != 0)
         return {};
+    if (givesUpItsExit(j)) return {};
     // The outside of a left-hander is on the right. The widest place of the exit counts, up to a good way after it.
     const double outside = j.corner.side == Side::Left ? -1 : 1;
     const double until = std::max(j.corner.endM, j.corner.apexM + 1.2 * j.corner.minRadiusM) + 40;

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/lap/laps.h"
 
+#include "core/lap/assumed_line.h"
 #include "core/lap/log_distance.h"
 #include "core/log/csv_cells.h"
 #include "core/track/plane.h"
@@ -48,18 +49,6 @@ std::vector<double> resets(const CarLog& log) {
         if (times.empty() || when - times.back() > kShortestLapS) times.push_back(when);
     }
     return times;
-}
-
-/// With positions but no line: put one where the car is fastest on the straightest piece.
-std::vector<double> assumedLine(const CarLog& log) {
-    const auto& t = log[Channel::Time];
-    const auto way = travelled(log);
-    const auto v = smoothed(t, slope(t, way), 1.0);
-    const auto top = static_cast<std::size_t>(std::max_element(v.begin(), v.end()) - v.begin());
-    const std::size_t a = top > 2 ? top - 2 : 0, b = std::min(top + 2, t.size() - 1);
-    const auto& x = log[Channel::X];
-    const auto& y = log[Channel::Y];
-    return crossings(log, {x[top], y[top]}, std::atan2(y[b] - y[a], x[b] - x[a]));
 }
 
 int lapNumberAt(const CarLog& log, double from, double to, int counted) {
@@ -117,7 +106,8 @@ Result<TimingLine> lineFrom(std::string_view text, const CarLog& log) {
     return TimingLine{onPlane(*log.origin, {v[0], v[1]}), rad(90 - v[2])};
 }
 
-Result<LapList> findLaps(const CarLog& log, const Track* track, const std::optional<TimingLine>& line) {
+Result<LapList> findLaps(const CarLog& log, const Track* track, const std::optional<TimingLine>& line,
+                         const LogSpan& within) {
     LapList list;
     std::vector<double> lines;
     if (track && log.hasPosition()) {
@@ -135,8 +125,9 @@ Result<LapList> findLaps(const CarLog& log, const Track* track, const std::optio
         list.line = "log";
     }
     if (lines.empty() && log.hasPosition()) {
-        lines = assumedLine(log);
-        list.line = "assumed";
+        const auto assumed = assumedLine(log, within);
+        if (assumed) lines = crossings(log, assumed->at, assumed->headingRad);
+        list.line = "assumed", list.assumed = assumed;
     }
     if (list.line.empty() && !log.has(Channel::Speed))
         return Error{"laps.no-way", "the log has neither positions nor a lap, distance or speed column", "",

@@ -14,24 +14,32 @@ struct Lap {
     bool complete = false; ///< from line to line
 };
 
-struct LapList {
-    std::vector<Lap> laps;
-    double trackLengthM = 0;
-    std::string line; ///< how the line was known: "track", "given", "log" (lap or distance column), "assumed", "none"
-};
-
 /// Where laps begin, on the log's plane; driven across in the direction of `headingRad`, anticlockwise from east.
 struct TimingLine {
     Vec2 at;
     double headingRad = 0;
 };
+/// A stretch of the log's clock, s.
+struct LogSpan {
+    double fromS = -1e300, toS = 1e300;
+};
+
+struct LapList {
+    std::vector<Lap> laps;
+    double trackLengthM = 0;
+    std::string line; ///< how the line was known: "track", "given", "log" (lap or distance column), "assumed", "none"
+    std::optional<TimingLine> assumed; ///< where the line is supposed to be
+};
+
 /// A line told as people read it off a map: "LAT,LON,HEADING", the heading in degrees clockwise from north.
 /// Errors: line.bad-value, line.no-globe (the log's positions have no place on the globe).
 Result<TimingLine> lineFrom(std::string_view text, const CarLog& log);
 
 /// Errors: laps.no-way (the log can neither be placed on a road nor has a lap, distance or speed column).
-/// A line that is given counts before the log's own lap column; a track's line before both.
-Result<LapList> findLaps(const CarLog& log, const Track* track, const std::optional<TimingLine>& line = std::nullopt);
+/// A line that is given counts before the log's own lap column; a track's line before both. One that has to be assumed
+/// is put where most whole laps lie within the span.
+Result<LapList> findLaps(const CarLog& log, const Track* track, const std::optional<TimingLine>& line = std::nullopt,
+                         const LogSpan& within = {});
 
 /// The lap with that number, or the fastest complete one. Errors: laps.none-complete, laps.no-such.
 Result<Lap> fastest(const LapList& list);

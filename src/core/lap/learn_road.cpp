@@ -77,7 +77,7 @@ std::optional<Track> learnRoad(const CarLog& log, const LapList& laps) {
     if (!road) return std::nullopt;
     road->origin = log.origin;
     road->line = laps.line;
-    road->real = true; // of unknown nature: treated as one that can hurt
+    road->real = false; // nobody said that it is one that can hurt
     if (!road->closed) return road;
     LapList placed = laps;
     placed.trackLengthM = road->lengthM;

@@ -48,6 +48,13 @@ void integrateDistance(LapTrace& trace, const std::vector<double>& way, double l
     }
 }
 
+/// rad/s, from a heading that may leap by whole turns.
+std::vector<double> rateOfHeading(const std::vector<double>& t, std::vector<double> heading) {
+    for (std::size_t i = 1; i < heading.size(); ++i)
+        heading[i] = heading[i - 1] + angleDifference(heading[i], heading[i - 1]);
+    return heading.empty() ? heading : slope(t, smoothed(t, heading, 0.1));
+}
+
 /// Heading and curvature from positions, else from yaw rate, else from lateral acceleration.
 void findTurning(LapTrace& trace, const std::vector<double>& yawRate) {
     const std::size_t n = trace.t.size();
@@ -115,7 +122,9 @@ Result<LapTrace> traceOf(const CarLog& log, const LapList& laps, const Lap& lap,
         matchToRoad(trace, *track), trace.edgesKnown = !track->edgesAssumed;
     else
         integrateDistance(trace, distanceFromLine(log, lap, a, way).value_or(way), laps.trackLengthM);
-    findTurning(trace, take(Channel::YawRate));
+    auto turning = take(Channel::YawRate);
+    if (turning.empty() && trace.ay.empty()) turning = rateOfHeading(trace.t, take(Channel::Heading));
+    findTurning(trace, turning);
     return trace;
 }
 

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The car's log: typed channels in SI units on one clock.
 #pragma once
+#include "core/log/sides.h"
 #include "core/units/clocks.h"
 
 #include <array>
@@ -58,6 +59,7 @@ struct CarLog {
     std::size_t badRows = 0;
     std::size_t rows = 0;           ///< that the file had; slow logs are filled up
     double rateHz = 0;              ///< of those rows
+    SidesTold sides = {};           ///< how it is known which way its turning is left, and whether it was turned round
     std::optional<GeoPoint> origin; ///< where X = Y = 0 lies, when the log gave latitude and longitude
 
     const std::vector<double>& operator[](Channel c) const { return channels[static_cast<std::size_t>(c)]; }

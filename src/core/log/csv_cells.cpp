@@ -11,8 +11,9 @@ namespace hl {
 namespace {
 
 std::optional<int> digits(std::string_view s) {
+    constexpr std::size_t kMost = 9; // that an int holds
     int n = 0;
-    if (s.empty()) return std::nullopt;
+    if (s.empty() || s.size() > kMost) return std::nullopt;
     for (const char c : s) {
         if (c < '0' || c > '9') return std::nullopt;
         n = 10 * n + (c - '0');
@@ -42,6 +43,8 @@ std::optional<double> parseIso(std::string_view cell) {
     const std::chrono::year_month_day date{std::chrono::year(*year), std::chrono::month(static_cast<unsigned>(*month)),
                                            std::chrono::day(static_cast<unsigned>(*day))};
     if (!date.ok()) return std::nullopt;
+    constexpr double kMostZoneMin = 24 * 60;
+    constexpr int kMostZone = 2400; // as hours and minutes in one number
     auto time = cell.substr(11);
     double ahead = 0;
     if (time.ends_with('Z'))
@@ -49,7 +52,7 @@ std::optional<double> parseIso(std::string_view cell) {
     else if (const auto sign = time.find_first_of("+-"); sign != std::string_view::npos) {
         const auto zone = parseClock(time.substr(sign + 1));
         const auto hours = digits(time.substr(sign + 1));
-        if (!zone && !hours) return std::nullopt;
+        if (zone ? *zone > kMostZoneMin : !hours || *hours > kMostZone) return std::nullopt;
         ahead = (zone ? *zone * 60 : (*hours > 99 ? (*hours / 100) * 3600 + (*hours % 100) * 60 : *hours * 3600)) *
                 (time[sign] == '-' ? -1 : 1);
         time = time.substr(0, sign);

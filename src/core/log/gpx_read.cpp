@@ -4,6 +4,7 @@
 #include "core/log/line_stream.h"
 #include "core/log/repair.h"
 #include "core/log/sample_sink.h"
+#include "core/units/bounds.h"
 
 #include <cstring>
 #include <pugixml.hpp>
@@ -37,25 +38,42 @@ void takeChild(const pugi::xml_node& n, SampleSink::Row& row) {
             if (child.type() == pugi::node_element) takeChild(child, row); // <extensions> of any depth
 }
 
-/// 1-based line of a byte in the text.
-std::size_t lineOf(const std::string& text, std::ptrdiff_t offset) {
-    return 1 + static_cast<std::size_t>(std::count(
-                   text.begin(),
-                   text.begin() + std::min<std::ptrdiff_t>(offset, static_cast<std::ptrdiff_t>(text.size())), '\n'));
-}
+/// 1-based lines of bytes in a text that are asked for one after the other: the text is gone through once.
+class LineOf {
+  public:
+    explicit LineOf(const std::string& text) : text_(text) {}
+    std::size_t operator()(std::ptrdiff_t offset) {
+        const auto to = std::min(text_.size(), static_cast<std::size_t>(std::max<std::ptrdiff_t>(0, offset)));
+        if (to < at_) at_ = 0, line_ = 1;
+        line_ += static_cast<std::size_t>(std::count(text_.begin() + static_cast<std::ptrdiff_t>(at_),
+                                                     text_.begin() + static_cast<std::ptrdiff_t>(to), '\n'));
+        at_ = to;
+        return line_;
+    }
+
+  private:
+    const std::string& text_;
+    std::size_t at_ = 0, line_ = 1;
+};
 
 Result<CarLog> readGpx(LineStream& stream, const LogInput& in) {
     const auto text = stream.rest();
+    LineOf lineOf(text);
+    if (text.size() > kBounds.textBytes)
+        return Error{"log.bad-xml", "is larger than any such log", in.fileName, "GPX 1.1 of at most a gigabyte"};
+    if (const auto deep = xmlTooDeepAt(text))
+        return Error{"log.bad-xml", "nests tags deeper than " + std::to_string(kBounds.depth) + " levels",
+                     in.fileName + ", line " + std::to_string(lineOf(static_cast<std::ptrdiff_t>(*deep))), "GPX 1.1"};
     pugi::xml_document doc;
     const auto parsed = doc.load_buffer(text.data(), text.size());
     std::vector<ImportNote> notes;
     if (!parsed) { // what stands before the damage is used, if there is any
-        notes.push_back({lineOf(text, parsed.offset),
+        notes.push_back({lineOf(parsed.offset),
                          std::string("the XML is damaged here (") + parsed.description() + "); the rest is left out"});
     }
     const auto broken = [&] {
         return Error{"log.bad-xml", std::string("is not whole XML (") + parsed.description() + ")",
-                     in.fileName + ", line " + std::to_string(lineOf(text, parsed.offset)), "GPX 1.1"};
+                     in.fileName + ", line " + std::to_string(lineOf(parsed.offset)), "GPX 1.1"};
     };
     SampleSink sink(
         {Channel::Time, Channel::Latitude, Channel::Longitude, Channel::Z, Channel::Speed, Channel::Heading});
@@ -67,7 +85,7 @@ Result<CarLog> readGpx(LineStream& stream, const LogInput& in) {
                 ++point;
                 auto& row = sink.row();
                 const double lat = p.attribute("lat").as_double(kNaN), lon = p.attribute("lon").as_double(kNaN);
-                const auto line = lineOf(text, p.offset_debug());
+                const auto line = lineOf(p.offset_debug());
                 if (!(std::abs(lat) <= 90) || !(std::abs(lon) <= 180)) {
                     sink.bad(line, "track point " + std::to_string(point) + " has no usable lat and lon");
                     continue;

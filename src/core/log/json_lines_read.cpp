@@ -4,9 +4,11 @@
 #include "core/log/line_stream.h"
 #include "core/log/repair.h"
 #include "core/log/sample_sink.h"
+#include "core/units/bounds.h"
 
 #include <map>
 #include <nlohmann/json.hpp>
+#include <set>
 
 namespace hl {
 namespace {
@@ -30,6 +32,11 @@ double valueOf(const json& v) {
     return kNaN;
 }
 
+/// A line as an object; what nests too deep for a sample is none.
+json sampleOf(std::string_view line) {
+    return jsonTooDeepAt(line) ? json(json::value_t::discarded) : json::parse(line, nullptr, false);
+}
+
 void flatten(const json& object, const std::string& prefix, Values& out) {
     for (const auto& [key, v] : object.items()) {
         const auto name = prefix.empty() ? key : prefix + " " + key;
@@ -42,17 +49,17 @@ void flatten(const json& object, const std::string& prefix, Values& out) {
 
 std::vector<ColumnGuess> columnsOf(std::string_view head, const LogInput& in) {
     std::vector<ColumnGuess> columns;
+    std::set<std::string> names;
     LineReader reader(head);
     for (int i = 0; i < kLinesForNames; ++i) {
         const auto line = reader.next();
         if (!line) break;
-        const auto object = json::parse(*line, nullptr, false);
+        const auto object = sampleOf(*line);
         if (!object.is_object()) continue;
         Values values;
         flatten(object, "", values);
         for (const auto& [name, v] : values)
-            if (std::none_of(columns.begin(), columns.end(), [&name = name](auto& c) { return c.header == name; }))
-                columns.push_back(guessColumn(name));
+            if (columns.size() < kBounds.members && names.insert(name).second) columns.push_back(guessColumn(name));
     }
     applyChoices(columns, in.choices);
     keepOneEach(columns);
@@ -78,7 +85,7 @@ Result<CarLog> readJsonLines(LineStream& text, const LogInput& in) {
         LineReader reader(block, lineNumber);
         while (const auto line = reader.next()) {
             if (line->find_first_not_of(" \t\r") == std::string_view::npos) continue;
-            const auto object = json::parse(*line, nullptr, false);
+            const auto object = sampleOf(*line);
             if (!object.is_object()) {
                 sink.bad(reader.lineNumber(), "not a JSON object");
                 continue;
@@ -109,7 +116,7 @@ Result<LogShape> shapeOfJsonLines(LineStream& text, const LogInput& in) {
     for (std::size_t rows = 0; rows < kPreviewRows; ++rows) {
         const auto line = reader.next();
         if (!line) break;
-        const auto object = json::parse(*line, nullptr, false);
+        const auto object = sampleOf(*line);
         Values values;
         if (object.is_object()) flatten(object, "", values);
         for (std::size_t i = 0; i < shape.columns.size(); ++i) {

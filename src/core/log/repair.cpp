@@ -161,7 +161,7 @@ void repair(CarLog& log, const std::vector<ColumnGuess>& columns) {
     std::erase_if(others, [](const ColumnGuess& c) { return c.channel == Channel::Time; });
     guessUnits(log, others);
     conditionPositions(log, fresh);
-    alignSigns(log);
+    alignSigns(log, columns);
 }
 
 } // namespace hl

@@ -13,8 +13,14 @@ void repair(CarLog& log, const std::vector<ColumnGuess>& columns);
 /// Only the units of columns that were given none, by their range and by the way driven (units_by_range.cpp).
 void guessUnits(CarLog& log, const std::vector<ColumnGuess>& columns);
 
-/// Only the signs, against the driven path (signs.cpp).
-void alignSigns(CarLog& log);
+/// Only the signs, against the driven path (signs.cpp), and how it is known which way is left. `columns` tell whether
+/// two axes are surely east and north.
+void alignSigns(CarLog& log, const std::vector<ColumnGuess>& columns);
+/// Whether only names, or a gyroscope that may be mounted upside down, tell which way is left: a film or a road says
+/// more.
+bool sidesMayBeMirrored(const CarLog& log);
+/// What was found out besides the log: its turning is turned round where it counts the other way.
+void takeSides(CarLog& log, const SidesTold& told);
 
 /// Samples that bring a new position, not a missing one or the last one held; of positions that come too often to be
 /// conditioned only the first thousands.

@@ -11,6 +11,7 @@ namespace {
 
 constexpr double kWindowS = 0.3, kLeastSpeed = 4; // m/s
 constexpr std::size_t kEnough = 120'000;          // rows that tell a sign; long logs have millions
+constexpr double kAgainst = -0.1;                 // agreement from which two count the other way
 
 /// Yaw rate of the driven path from chords of about 0.3 s, rad/s, left positive; 0 where the car crawls.
 std::vector<double> pathYawRate(const CarLog& log) {
@@ -65,19 +66,71 @@ void tellSteering(CarLog& log, const std::vector<double>& turning) {
         log.notes.push_back({0, "steering turns as little as the road wheels do; taken for their angle"});
 }
 
+/// How fast a heading turns, rad/s, over a third of a second each way; 0 where it leaps.
+std::vector<double> headingRate(const CarLog& log) {
+    const auto &t = log[Channel::Time], &h = log[Channel::Heading];
+    std::vector<double> rate(std::min(t.size(), kEnough), 0.0);
+    std::size_t a = 0, b = 0;
+    for (std::size_t i = 0; i < rate.size(); ++i) {
+        while (t[i] - t[a] > kWindowS && a + 1 < i) ++a;
+        while (b + 1 < t.size() && t[b] - t[i] < kWindowS) ++b;
+        const double turned = angleDifference(h[b], h[a]), span = t[b] - t[a];
+        if (span > 0 && span < 2 && std::abs(turned) < kPi / 2) rate[i] = turned / span;
+    }
+    return rate;
+}
+
+/// In degrees a heading is a compass' and runs with the clock from north; beside positions that was found out before.
+void readAsCompass(CarLog& log, const std::vector<ColumnGuess>& columns) {
+    for (const auto& c : columns)
+        if (c.channel == Channel::Heading && !c.chosen && c.unitGiven && c.offset == 0 && c.factor > 0 &&
+            c.factor < 0.5)
+            for (double& h : log[Channel::Heading]) h = kPi / 2 - h;
+}
+
+/// Two axes of which nothing says which points east may be the mirror of the road.
+bool placesMayBeMirrored(const CarLog& log, const std::vector<ColumnGuess>& columns) {
+    return !log.origin && std::any_of(columns.begin(), columns.end(), [](const ColumnGuess& c) {
+        return (c.channel == Channel::X || c.channel == Channel::Y) && !c.sure && !c.chosen;
+    });
+}
+
 } // namespace
 
-void alignSigns(CarLog& log) {
+bool sidesMayBeMirrored(const CarLog& log) {
+    if (log.sides.from == Sides::Said) return false;
+    return log.sides.from == Sides::Guessed || (!log.hasPosition() && !log.has(Channel::Heading));
+}
+
+void takeSides(CarLog& log, const SidesTold& told) {
+    if (told.from == Sides::Guessed) return;
+    log.sides = {told.from, log.sides.turned != told.turned};
+    if (!told.turned) return;
+    if (log.hasPosition()) std::swap(log[Channel::X], log[Channel::Y]);
+    for (const auto c : {Channel::YawRate, Channel::LateralAcc, Channel::Steering})
+        for (double& v : log[c]) v = -v;
+}
+
+void alignSigns(CarLog& log, const std::vector<ColumnGuess>& columns) {
     std::vector<double> turning;
     const char* against = "the driven path";
-    if (log.hasPosition())
+    log.sides = {Sides::Measured};
+    if (log.hasPosition()) {
         turning = pathYawRate(log);
-    else if (log.has(Channel::YawRate))
+        if (placesMayBeMirrored(log, columns)) log.sides = {};
+    } else if (log.has(Channel::Heading)) {
+        readAsCompass(log, columns);
+        turning = headingRate(log), against = "the heading";
+    } else if (log.has(Channel::YawRate))
         turning = log[Channel::YawRate], against = "the yaw rate";
-    else if (log.has(Channel::LateralAcc))
+    else
+        log.sides = {};
+    if (turning.empty() && log.has(Channel::LateralAcc)) {
         turning = log[Channel::LateralAcc], against = "the lateral acceleration";
+        log.notes.push_back({0, "nothing in the log tells left from right; positive is taken for left"});
+    }
     for (const auto c : {Channel::YawRate, Channel::LateralAcc, Channel::Steering})
-        if (log.has(c) && agreement(turning, log[c]) < -0.1) turnRound(log, c, against);
+        if (log.has(c) && agreement(turning, log[c]) < kAgainst) turnRound(log, c, against);
     if (log.has(Channel::LongitudinalAcc) && log.has(Channel::Speed)) {
         const auto& t = log[Channel::Time];
         const auto& v = log[Channel::Speed];
@@ -87,7 +140,7 @@ void alignSigns(CarLog& log) {
             while (t[i] - t[a] > kWindowS && a + 1 < i) ++a;
             slowing[(a + i) / 2] = (v[i] - v[a]) / std::max(1e-3, t[i] - t[a]);
         }
-        if (agreement(slowing, log[Channel::LongitudinalAcc]) < -0.1)
+        if (agreement(slowing, log[Channel::LongitudinalAcc]) < kAgainst)
             turnRound(log, Channel::LongitudinalAcc, "the change of speed");
     }
     if (log.has(Channel::VerticalAcc)) takeGravityOut(log);

@@ -121,7 +121,10 @@ void guessUnits(CarLog& log, const std::vector<ColumnGuess>& columns) {
             if (largest(log[c]) > 12) readAs(log, c, kPi / 180, "degrees", "from its range");
             break;
         case Channel::Heading:
-            if (largest(log[c]) > 7) readAs(log, c, kPi / 180, "degrees", "from its range");
+            if (largest(log[c]) > 7) {
+                readAs(log, c, kPi / 180, "degrees clockwise from north", "from its range");
+                for (double& h : log[c]) h = kPi / 2 - h;
+            }
             break;
         case Channel::Pitch:
         case Channel::Roll:

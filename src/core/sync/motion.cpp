@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/sync/motion.h"
 
+#include "core/log/repair.h"
 #include "core/sync/fit_shift.h"
 #include "core/units/numbers.h"
 
@@ -75,6 +76,34 @@ Result<ClockTie> tieOf(const Series& film, const Series& car, const Wanted& leas
 
 } // namespace
 
+std::optional<double> sidesInPicture(const PictureMotion& picture, const CarLog& log, const ClockTie& tie) {
+    constexpr double kLeastSharedS = 15, kHardly = 0.3, kCalmS = 0.15;
+    const auto film = known(picture.footageS, picture.sideways), car = known(log[Channel::Time], turningOf(log));
+    if (film.t.size() < 50 || car.t.size() < 50) return std::nullopt;
+    const auto seen = smoothed(film.t, film.v, kCalmS);
+    double n = 0, a = 0, b = 0, aa = 0, bb = 0, ab = 0, sharedS = 0;
+    for (std::size_t i = 1; i < film.t.size(); ++i) {
+        const double when = seconds(tie.log(at<FootageTime>(film.t[i])));
+        if (when < car.t.front() || when > car.t.back()) continue;
+        const double x = seen[i], y = sampleAt(car.t, car.v, when);
+        ++n, a += x, b += y, aa += x * x, bb += y * y, ab += x * y;
+        sharedS += std::min(1.0, film.t[i] - film.t[i - 1]);
+    }
+    const double va = aa - a * a / n, vb = bb - b * b / n;
+    if (sharedS < kLeastSharedS || !(va > 0 && vb > 0)) return std::nullopt;
+    const double likeness = (ab - a * b / n) / std::sqrt(va * vb);
+    return std::abs(likeness) < kHardly ? std::nullopt : std::optional(likeness);
+}
+
+namespace {
+
+Series otherWayRound(Series s) {
+    for (double& v : s.v) v = -v;
+    return s;
+}
+
+} // namespace
+
 Result<ClockTie> syncByMotion(const PictureMotion& picture, const CarLog& log) {
     const auto turning = turningOf(log), jolts = joltsOf(log);
     if (turning.empty() && jolts.empty())
@@ -90,6 +119,10 @@ Result<ClockTie> syncByMotion(const PictureMotion& picture, const CarLog& log) {
         byJolts{kLeastJoltsLikeness, kLeastJoltsLead, kSensorDelayMs, kLeastJoltsLikeness,
                 "the shaking of the picture"};
     auto turned = turning.empty() ? Result<ClockTie>(Error{}) : tieOf(sideways, known(t, turning), byTurning);
+    if (!turning.empty() && sidesMayBeMirrored(log)) {
+        auto mirrored = tieOf(sideways, otherWayRound(known(t, turning)), byTurning);
+        if (mirrored && (!turned || mirrored->confidence > turned->confidence)) turned = std::move(mirrored);
+    }
     auto shaken =
         jolts.empty() ? Result<ClockTie>(Error{}) : tieOf(shaking(upwards), shaking(known(t, jolts)), byJolts);
     if (!turned) return shaken ? shaken : (turning.empty() ? shaken : turned);

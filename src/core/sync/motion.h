@@ -3,6 +3,7 @@
 #pragma once
 #include "core/sync/sync.h"
 
+#include <optional>
 #include <vector>
 
 namespace hl {
@@ -18,9 +19,14 @@ struct PictureMotion {
 /// lateral acceleration over speed. Empty when it shows none of them.
 std::vector<double> turningOf(const CarLog& log);
 
+/// Which way is left, by which way the picture turns where a tie puts the film: correlation of both, -1..1, negative
+/// where the log counts the other way; none where they share less than 15 s or hardly go together.
+std::optional<double> sidesInPicture(const PictureMotion& picture, const CarLog& log, const ClockTie& tie);
+
 /// The log's own shaking, m/s^2; empty when it has no vertical acceleration.
 std::vector<double> joltsOf(const CarLog& log);
 
+/// A log that only guesses which way is left (CarLog::sides) is laid on the film both ways; the better one counts.
 /// By the turning and, where the log has vertical acceleration, by the jolts too: bumps and kerbs shake picture and
 /// car. Errors: sync.no-turning (the log does not show how the car turns), sync.too-short, sync.not-sure.
 Result<ClockTie> syncByMotion(const PictureMotion& picture, const CarLog& log);

@@ -14,6 +14,8 @@ constexpr double kLeastHeard = 8; // s of sound
 
 } // namespace
 
+bool ClockTie::sure() const { return confidence >= kSureEnough && uncertaintyMs <= kMostUnsureMs; }
+
 Result<ClockTie> syncBySound(const Sound& sound, const CarLog& log) {
     if (!log.has(Channel::EngineSpeed) && !log.has(Channel::Speed)) return tieBySpeed({}, log); // says what is missing
     const auto map = noteMap(sound, kHop);

@@ -34,7 +34,7 @@ struct ClockTie {
     friend bool operator==(const ClockTie&, const ClockTie&) = default;
 };
 inline constexpr double kSureEnough = 0.25;
-inline bool ClockTie::sure() const { return confidence >= kSureEnough; }
+inline constexpr double kMostUnsureMs = 300; ///< beyond, the picture may be of another place than is told
 
 /// Engine note against the log's engine speed. The sound is turned into a map of how strongly each fundamental is
 /// present over time; for every offset (and firing ratio) the map is read along the note the log predicts. Without

@@ -60,6 +60,21 @@ class Said {
     std::map<Saying, std::size_t> last_;
 };
 
+/// What is so in the whole lap, and not of one corner.
+struct OfTheLap {
+    bool thingsListed = false; ///< somebody has named things to look for
+    bool liftsOften = false;   ///< the power is lifted again nearly everywhere: a habit, or an aid
+    CornerId liftTold = {};    ///< the corner where that is said
+};
+
+/// In most corners, and in several: what one does everywhere is no slip of a corner.
+OfTheLap ofTheLap(const DraftMaterial& m) {
+    constexpr std::size_t kLeast = 4;
+    std::size_t lifted = 0, powered = 0;
+    for (const auto& f : m.facts) powered += f.throttlePickupM.has_value(), lifted += !f.lifts.empty();
+    return {m.track && !m.track->references.empty(), lifted >= kLeast && 2 * lifted >= powered};
+}
+
 struct Writer {
     Guide& guide;
     const DraftMaterial& m;
@@ -68,6 +83,7 @@ struct Writer {
     Said& said;
     bool first; ///< of the guide
     int n;
+    const OfTheLap& lap;
 
     void beat(Topic topic, double atM, std::string words, std::string cue) {
         if (words.empty()) return;
@@ -87,7 +103,8 @@ struct Writer {
     }
     std::string side() const { return std::string(name(corner.side)); }
     std::string kindText() const {
-        return withArticle((corner.kind == "bend" && corner.minRadiusM < 60 ? "tight " : "") + kindWords(corner));
+        return withArticle((corner.kind == "bend" && corner.minRadiusM < 60 ? "tight " : "") +
+                           kindWords(corner, m.sidesKnown));
     }
     const School& school() const { return guide.school; }
     std::string distance(double m) const { return spokenDistance(m, school().distance); }
@@ -159,7 +176,9 @@ void Writer::braking() {
         ring(*look);
         lookFor(row, *look, at, speed);
     } else
-        beat(Topic::Brake, at, said.oneOf(Saying::BrakeByFeel, n, facts_), "Brake");
+        // Where nobody has listed things, that none is good to brake by is more than anybody knows.
+        beat(Topic::Brake, at, said.oneOf(lap.thingsListed ? Saying::BrakeByFeel : Saying::BrakeHere, n, facts_),
+             "Brake");
     corner.advice.push_back(row);
     marker(kBrakePostsMark, OnRoad{at, at}, "brake");
     for (const auto& s : facts.shifts)
@@ -241,10 +260,10 @@ void Writer::power() {
         constexpr double kShortest = 12; // m: a wedge shorter than that is a blot
         marker(kPowerWedgeMark, OnRoad{at, at + std::max(kShortest, rest)}, "power");
     }
-    if (!facts.lifts.empty()) {
-        const auto lift = said.oneOf(Saying::LiftAgain, n, {});
+    if (!facts.lifts.empty() && (!lap.liftsOften || lap.liftTold == corner.id)) {
+        const auto lift = said.oneOf(lap.liftsOften ? Saying::LiftOften : Saying::LiftAgain, n, {});
         words += (words.empty() || lift.empty() ? "" : " ") + lift;
-        row.advised = "later, without the lift";
+        if (!lap.liftsOften) row.advised = "later, without the lift";
     }
     corner.advice.push_back(row);
     beat(Topic::Power, std::max(at, corner.turnInM), words, "power");
@@ -270,7 +289,11 @@ void Writer::exit() {
 
 } // namespace
 
-std::string kindWords(const GuideCorner& c) {
+std::string kindWords(const GuideCorner& c, bool withSide) {
+    if (!withSide)
+        return c.kind == "tightening" || c.kind == "opening" ? c.kind + " bend"
+               : c.kind == "double apex"                     ? "double-apex bend"
+                                                             : c.kind;
     const auto side = std::string(name(c.side));
     if (c.kind == "bend") return side + "-hander";
     if (c.kind == "tightening" || c.kind == "opening") return c.kind + " " + side + "-hander";
@@ -320,14 +343,16 @@ Guide withDraft(Guide guide, const DraftMaterial& from) {
         track = withKerbEnds(*from.track);
         takeReferences(guide, *track);
     }
-    const DraftMaterial m{from.trace, from.corners, from.facts, track ? &*track : nullptr};
+    const DraftMaterial m{from.trace, from.corners, from.facts, track ? &*track : nullptr, from.sidesKnown};
     Said said(guide.school);
+    auto lap = ofTheLap(from);
     for (std::size_t i = 0; i < m.corners.size(); ++i) {
         GuideCorner corner;
         static_cast<Corner&>(corner) = m.corners[i];
         corner.id = newId<CornerId>(guide);
         const auto& facts = m.facts[i];
-        Writer w{guide, m, corner, facts, said, i == 0, corner.number};
+        if (!facts.lifts.empty() && !lap.liftTold) lap.liftTold = corner.id;
+        Writer w{guide, m, corner, facts, said, i == 0, corner.number, lap};
         w.approach();
         if (facts.brakeOnsetM && w.ours(facts.brakeOnsetM->value))
             w.braking();

@@ -10,13 +10,14 @@ struct DraftMaterial {
     const std::vector<Corner>& corners;
     const std::vector<CornerFacts>& facts;
     const Track* track = nullptr; ///< for references and kerbs
+    bool sidesKnown = true;       ///< else nothing is said of left and right
 };
 
 /// Corners with advice rows, beats and markers; ids continue from `guide.nextId`.
 Guide withDraft(Guide guide, const DraftMaterial& material);
 
-/// "left hairpin", "tightening right-hander"
-std::string kindWords(const GuideCorner& corner);
+/// "left hairpin", "tightening right-hander"; without its side "hairpin", "tightening bend".
+std::string kindWords(const GuideCorner& corner, bool withSide = true);
 
 /// "third", "fourth"; the number itself beyond tenth.
 std::string ordinal(int n);

@@ -26,6 +26,16 @@ std::string kerbText(const CornerFacts& f) {
     return text.empty() ? "" : text + " m";
 }
 
+/// ", held at 42 %": the levels below the peak at which the foot rests.
+std::string heldText(const CornerFacts& f) {
+    constexpr double kBelow = 0.08; // of the pedal
+    std::string text;
+    for (const auto& h : f.brakeHeld)
+        if (f.brakePeak && h.low < f.brakePeak->value - kBelow)
+            text += (text.empty() ? ", held at " : " and ") + percentText(h.low);
+    return text;
+}
+
 std::string limitText(const CornerFacts& f) {
     if (!f.limitM) return "";
     const auto text = figure(std::abs(f.limitM->value), 1) + " m";
@@ -50,7 +60,7 @@ std::string drivenText(Topic topic, const GuideCorner& c, const CornerFacts& f, 
     case Topic::Brake:
         if (!f.brakeOnsetM) return why("brake_onset_m");
         return figure(f.brakeOnsetM->value) + " m" + (f.brakePeak ? ", peak " + percentText(f.brakePeak->value) : "") +
-               (f.brakeReleaseM ? ", off at " + figure(f.brakeReleaseM->value) + " m" : "") +
+               heldText(f) + (f.brakeReleaseM ? ", off at " + figure(f.brakeReleaseM->value) + " m" : "") +
                (f.brakeShape.empty() ? "" : ", " + f.brakeShape);
     case Topic::Gears: return f.minGear ? gears() : "not in the log";
     case Topic::TurnIn:

@@ -13,7 +13,8 @@ enum class Saying {
     Numbered,    ///< {n} {kind}
     ComeIn,      ///< {where} {gear}; behind one of the two
     BrakeAt,     ///< {offset} {peak} {gear}
-    BrakeByFeel, ///< {peak} {gear}: nothing to brake by
+    BrakeByFeel, ///< {peak} {gear}: there are things, and nothing good to brake by among them
+    BrakeHere,   ///< {peak} {gear}: nobody has listed any things
     Trail,       ///< {trail}
     Lift,
     TurnIn,   ///< {offset}
@@ -21,7 +22,8 @@ enum class Saying {
     Apex,     ///< {side} {speed}
     Power,    ///< {where} {full}
     LiftAgain,
-    Exit ///< {side}
+    LiftOften, ///< once in the guide, where it is done in most corners
+    Exit       ///< {side}
 };
 
 /// At least three, none like another.

@@ -31,9 +31,9 @@ Result<Read> readAll(const std::string& folder) {
     return Read{std::move(*guide), std::make_shared<const Session>(std::move(*session)), unsavedEdits(folder)};
 }
 
-/// Measured between the guide's own bounds; on another lap from the files on.
+/// Measured between the guide's own bounds; on another lap, or with left and right turned round, from the files on.
 Result<std::shared_ptr<const Session>> broughtUpToDate(const std::shared_ptr<const Session>& session, const Guide& g) {
-    if (session->lap == g.sources.lap) return std::make_shared<const Session>(measuredAgain(*session, g));
+    if (readsAsWished(*session, g)) return std::make_shared<const Session>(measuredAgain(*session, g));
     auto other = bringUp(session->folder, g);
     if (!other) return other.error();
     return std::make_shared<const Session>(std::move(*other));
@@ -47,6 +47,7 @@ struct Planned {
 } // namespace
 
 Desk::Desk(QObject* parent) : QObject(parent), saving_(tasks_), besideLaps_(tasks_) {
+    connect(&tasks_, &Tasks::threw, this, &Desk::failed);
     connect(&saving_, &Saving::failed, this, &Desk::failed);
     connect(&saving_, &Saving::saved, this, [this](bool newest) {
         if (newest) history_->markSaved();
@@ -156,7 +157,7 @@ void Desk::measureIfMoved() {
         this, kMeasuring, [s = session_, g = guide()](const Progress&) { return broughtUpToDate(s, g); },
         [this](Result<std::shared_ptr<const Session>> s) {
             if (!s) return tell(s.error());
-            const bool otherLap = session_->lap != (*s)->lap;
+            const bool otherLap = session_->lap != (*s)->lap || session_->sides != (*s)->sides;
             session_ = std::move(*s);
             besideLaps_.measuredAgain(session_);
             if (otherLap) { // film and road meet elsewhere
@@ -248,7 +249,7 @@ void Desk::lookOverWords() {
         this, kLookingOver,
         [g = guide(), s = session_, cut = cut_, clock = clock_, labels = labels_,
          speeches = speeches_](const Progress&) {
-            return lookOver(g, s->measured, wholeLap(s->trace), *cut, clock, labels.get(), *speeches);
+            return lookOver(g, *s, {*cut, clock, labels.get(), *speeches});
         },
         [this](LookedOver l) {
             look_ = std::move(l);
@@ -267,9 +268,8 @@ void Desk::replan() {
     sincePlan_.start();
     tasks_.start(
         this, kPlanning,
-        [g = guide(), s = session_, voice = narrator_, takes = takes_](const Progress&) {
-            auto speeches =
-                std::make_shared<const Speeches>(speechesOf(asSaid(g, s->measured), s->folder, *takes, voice.get()));
+        [g = guide(), s = session_, speak = speaker()](const Progress&) {
+            auto speeches = std::make_shared<const Speeches>(speak(g, *s));
             auto cut = std::make_shared<const Cut>(planCut(g, *s, *speeches));
             return Planned{speeches, cut};
         },

@@ -31,6 +31,12 @@ class Desk : public QObject {
     const RoadClock& clock() const { return clock_; } ///< by the guide's tie
     const Cut& cut() const { return *cut_; }
     std::shared_ptr<const Cut> sharedCut() const { return cut_; }
+    /// How a guide's words are heard here, for jobs that plan by themselves.
+    std::function<Speeches(const Guide&, const Session&)> speaker() const {
+        return [voice = narrator_, takes = takes_](const Guide& g, const Session& s) {
+            return speechesOf(g, s, *takes, voice.get());
+        };
+    }
     const Speeches& speeches() const { return *speeches_; } ///< of the cut
     /// Of the cut, a moment after it: labelsChanged(); of the cut before until then. Null while there is none.
     const LabelPlan* labels() const { return labels_.get(); }

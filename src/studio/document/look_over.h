@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What is read out of a guide's words, off the interface's thread: their claims, and what is worth a look.
 #pragma once
-#include "core/check/check.h"
+#include "jobs/findings.h"
 
 #include <map>
 
@@ -18,8 +18,6 @@ struct LookedOver {
     std::vector<Finding> findings;
 };
 
-/// `labels` may be null.
-LookedOver lookOver(const Guide& guide, const MeasuredCorners& measured, WholeLap lap, const Cut& cut,
-                    const RoadClock& clock, const LabelPlan* labels, const Speeches& speeches);
+LookedOver lookOver(const Guide& guide, const Session& session, const MadeGuide& made);
 
 } // namespace hl

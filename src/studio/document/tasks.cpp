@@ -102,12 +102,17 @@ void Tasks::run(QObject* owner, TaskKind kind, std::function<void(const Progress
         if (guard) then();
         emit ended(QString::fromStdString(name));
     };
-    lanes_->of(kind.lane).add([&inbox, progress, wanted, work = std::move(work), finish = std::move(finish)]() mutable {
-        if (!*wanted) return;
-        work(progress);
-        work = nullptr;
-        inbox.put(std::move(finish));
-    });
+    lanes_->of(kind.lane).add(
+        [this, &inbox, progress, wanted, work = std::move(work), finish = std::move(finish)]() mutable {
+            if (!*wanted) return;
+            const auto done = barred([&]() -> Status {
+                work(progress);
+                return Done{};
+            });
+            if (!done) inbox.put([this, said = QString::fromStdString(sentence(done.error()))] { emit threw(said); });
+            work = nullptr;
+            inbox.put(std::move(finish));
+        });
 }
 
 void Tasks::newDocument() {

@@ -2,6 +2,7 @@
 // Long work of the open document. A task is bound to the document it was started for: when another one is opened it is
 // told to stop and its answer lands nowhere. Of one kind the newest wins. Nobody else counts generations.
 #pragma once
+#include "core/units/barred.h"
 #include "jobs/progress.h"
 
 #include <atomic>
@@ -39,8 +40,16 @@ class Tasks : public QObject {
         using Answer = decltype(work(std::declval<const Progress&>()));
         auto answer = std::make_shared<std::optional<Answer>>();
         run(
-            owner, kind, [answer, work = std::move(work)](const Progress& p) mutable { answer->emplace(work(p)); },
-            [answer, then = std::move(then)]() mutable { then(std::move(**answer)); });
+            owner, kind,
+            [answer, work = std::move(work)](const Progress& p) mutable {
+                if constexpr (std::is_constructible_v<Answer, Error>) // what is thrown is an answer like another
+                    answer->emplace(barred([&] { return work(p); }));
+                else
+                    answer->emplace(work(p));
+            },
+            [answer, then = std::move(then)]() mutable {
+                if (*answer) then(std::move(**answer)); // else it threw(), and there is none
+            });
     }
 
     void newDocument();            ///< everything of the document before is stopped and forgotten
@@ -52,7 +61,8 @@ class Tasks : public QObject {
 
   signals:
     void progressed(const QString& kind, double share, const QString& doing);
-    void ended(const QString& kind); ///< after its answer was handed over, or dropped
+    void threw(const QString& sentence); ///< work that has no errors of its own ended in an exception
+    void ended(const QString& kind);     ///< after its answer was handed over, or dropped
 
   private:
     void run(QObject* owner, TaskKind kind, std::function<void(const Progress&)> work, std::function<void()> then);

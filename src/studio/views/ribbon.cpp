@@ -90,8 +90,8 @@ void Ribbon::paintBounds(QPainter& p) const {
 std::vector<Ribbon::Gathered> Ribbon::gatheredFindings() const {
     constexpr double kApart = 15; // px; nearer ones become one lamp with their count
     std::vector<double> at;
-    for (const auto& f : desk_.session().study.faults)
-        if (std::isfinite(f.atM)) at.push_back(x(wrapped(f.atM, desk_.session().trace.lengthM)));
+    for (const auto* f : openFaults(desk_.session().study, desk_.guide()))
+        if (std::isfinite(f->atM)) at.push_back(x(wrapped(f->atM, desk_.session().trace.lengthM)));
     std::sort(at.begin(), at.end());
     std::vector<Gathered> lamps;
     for (const double px : at)

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/views/stretch_view.h"
 
+#include "core/cut/set_by_hand.h"
 #include "picture/paint_scene.h"
 #include "picture/tokens.h"
 #include "studio/widgets/style.h"
@@ -109,7 +110,7 @@ void StretchView::paintSection(QPainter& p, const Span& s, const Section& sectio
         p.setPen(Qt::NoPen);
         p.setBrush(QColor(colourOf(x, run)));
         p.drawRoundedRect(QRectF(a + 0.5, kBandTop, std::max(1.0, b - a - 1), kBandHeight), 3, 3);
-        if (x.why == "set by hand") { // a peg holds it
+        if (x.why == kSetByHand) { // a peg holds it
             p.setBrush(QColor(look::kMarsh900));
             p.drawEllipse(QPointF((a + b) / 2, kBandTop + kBandHeight - 5), 3, 3);
         }

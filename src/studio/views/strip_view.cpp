@@ -101,7 +101,8 @@ void StripView::paintOtherPedals(QPainter& p, const QRectF& box, const GuideCorn
 /// Where this corner has a fault: a lozenge with its cost.
 void StripView::paintFindings(QPainter& p, const GuideCorner& c) const {
     p.setFont(look::text(look::kTiny, look::Weight::Strong));
-    for (const auto& f : desk_.session().study.faults) {
+    for (const auto* fault : openFaults(desk_.session().study, desk_.guide())) {
+        const auto& f = *fault;
         if (f.corner != c.id) continue;
         const QPointF at((f.atM - c.startM) / (c.endM - c.startM) * width(), height() - 12);
         p.setPen(QPen(QColor(look::kMarsh900), 1));

@@ -11,7 +11,7 @@
 namespace hl {
 
 StationLine::StationLine(const QStringList& names, QWidget* parent)
-    : QWidget(parent), names_(names), lamps_(names.size(), Lamp::Hollow) {
+    : QWidget(parent), names_(names), lamps_(names.size(), StationState::Hollow) {
     setObjectName(QStringLiteral("stations"));
     setFocusPolicy(Qt::TabFocus);
     setAccessibleName(tr("Stations of the work"));
@@ -31,7 +31,7 @@ void StationLine::setCurrent(int i) {
     emit chosen(i);
 }
 
-void StationLine::setLamp(int i, Lamp lamp) {
+void StationLine::setLamp(int i, StationState lamp) {
     if (lamps_[i] == lamp) return;
     lamps_[i] = lamp;
     update();
@@ -53,10 +53,11 @@ void StationLine::paintEvent(QPaintEvent*) {
             p.setBrush(glow);
             p.drawEllipse(c, 17, 17);
         }
-        const QColor colour(here ? look::kLamp : (lamps_[i] == Lamp::Broken ? look::kWrongOnDark : look::kReed));
-        p.setBrush(here || lamps_[i] == Lamp::Filled ? colour : QColor(look::kMarsh900));
+        const QColor colour(here ? look::kLamp
+                                 : (lamps_[i] == StationState::Broken ? look::kWrongOnDark : look::kReed));
+        p.setBrush(here || lamps_[i] == StationState::Filled ? colour : QColor(look::kMarsh900));
         QPen pen(colour, 2);
-        if (lamps_[i] == Lamp::Broken) pen.setDashPattern({2, 1.4});
+        if (lamps_[i] == StationState::Broken) pen.setDashPattern({2, 1.4});
         p.setPen(pen);
         p.drawEllipse(c, 6, 6);
         p.setFont(look::text(look::kSmall, here ? look::Weight::Heavy : look::Weight::Plain));

@@ -12,7 +12,7 @@ class StationLine : public QWidget {
     explicit StationLine(const QStringList& names, QWidget* parent = nullptr);
     int current() const { return current_; }
     void setCurrent(int i);
-    void setLamp(int i, Lamp lamp);
+    void setLamp(int i, StationState lamp);
     QSize sizeHint() const override { return {640, 56}; }
     QPointF lampAt(int i) const;
   signals:
@@ -25,7 +25,7 @@ class StationLine : public QWidget {
 
   private:
     QStringList names_;
-    QList<Lamp> lamps_;
+    QList<StationState> lamps_;
     int current_ = 0;
 };
 

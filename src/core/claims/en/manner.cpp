@@ -19,7 +19,7 @@ const Pattern& otherCase() {
         R"((?:overheat|fade|(?:are|is|goes|gets|get|go|drop|start to go) (?:cold|new|old|worn|wet|full|heavy|light|)"
         R"(damp|hot|empty|low|off|gone|tired))|(?:cold|wet|worn|old|new|fresh) tyres?|full tanks?|low fuel|(?:in|)"
         R"(with|for) (?:the|a|an|my|your) (?:[a-z]+ ){0,2}(?:car|kart|class|classes|van|truck|bike|motorbike|)"
-        R"(hatchback|saloon|prototype|gt|tourer|single seater|formula|one make|rental|roadster|coupe|minibus|wheel drive|)"
+        R"(hatchback|saloon|prototype|gt|tourer|single seater|one make|rental|formula|roadster|coupe|minibus|wheel drive|)"
         R"(setup)s?|(?:the|those|some|all|most) (?:fast|slow|other|faster|slower|quick|quicker|big|bigger|small|)"
         R"(smaller|lower|upper|gt|prototype|touring|top|turbo|lighter|heavier|light|heavy|powerful|old|older|)"
         R"(historic|modern|rear wheel drive|front wheel drive|four wheel drive|local|pro|amateur|electric|diesel|)"

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/cut/sections/paced_section.h"
+#include "core/cut/set_by_hand.h"
 
 #include "core/cut/sections/running_words.h"
 
@@ -13,7 +14,7 @@ namespace {
 double standFor(const WordsOver& w) { return std::max(kShortestShotS, w.lengthS - std::max(0.0, w.toS - w.fromS)); }
 
 std::string_view whyOf(const Piece& p, bool words, Way way) {
-    if (p.held) return "set by hand";
+    if (p.held) return kSetByHand;
     if (!words) return p.rate > 0 ? "nothing is said" : "the words are not at their end";
     if (p.rate <= 0)
         return way == Way::Stand ? "stands at the place of its words" : "the film is too short for the words";

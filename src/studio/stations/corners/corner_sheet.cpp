@@ -2,6 +2,7 @@
 #include "studio/stations/corners/corner_sheet.h"
 
 #include "core/guide/edition.h"
+#include "core/guide/edits.h"
 #include "core/judge/advice_for.h"
 #include "core/words/draft.h"
 #include "picture/tokens.h"
@@ -13,6 +14,7 @@
 #include <QAbstractItemView>
 #include <QHBoxLayout>
 #include <QHeaderView>
+#include <QInputDialog>
 #include <QTimer>
 #include <QVBoxLayout>
 
@@ -155,6 +157,7 @@ void CornerSheet::advise(const QString& link) {
     const auto i = link.mid(link.indexOf(QLatin1Char(':')) + 1).toULongLong();
     const auto& faults = desk_.session().study.faults;
     if (!c || i >= faults.size()) return;
+    if (link.startsWith(QLatin1String("purpose:"))) return answer(faults[i]);
     const auto p = adviceFor(faults[i]);
     if (!p) return;
     const auto* old = adviceOf(ownRows(*c), p->topic);
@@ -162,6 +165,19 @@ void CornerSheet::advise(const QString& link) {
     advice.advised = p->advised;
     desk_.edit({tr("Advice for %1").arg(topicName(p->topic)).toStdString(),
                 [n = c->id, advice, day = day_](Guide g) { return withAdvice(std::move(g), n, advice, day); }});
+}
+
+/// It is meant so: nobody is told of it in this corner again.
+void CornerSheet::answer(const Fault& f) {
+    bool ok = false;
+    const auto why =
+        QInputDialog::getText(this, tr("On purpose"), tr("%1. Why is it so?").arg(QString::fromStdString(f.evidence)),
+                              QLineEdit::Normal, {}, &ok);
+    if (!ok || why.simplified().isEmpty()) return;
+    desk_.edit({tr("On purpose").toStdString(),
+                [a = OnPurpose{"slip." + f.kind, f.corner, {}, why.simplified().toStdString()}](Guide g) {
+                    return withAnswer(std::move(g), a);
+                }});
 }
 
 void CornerSheet::take(int row, int) {

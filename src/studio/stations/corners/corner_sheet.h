@@ -28,7 +28,8 @@ class CornerSheet : public QWidget {
     void fillRow(int row, const GuideCorner& c, const std::vector<Advice>& thatDay);
     const std::vector<Advice>& ownRows(const GuideCorner& c) const;
     void take(int row, int column);
-    void advise(const QString& link);
+    void advise(const QString& link); ///< or says that it is on purpose
+    void answer(const Fault& fault);
     Desk& desk_;
     QTableWidget* table_;
     QLabel* study_;

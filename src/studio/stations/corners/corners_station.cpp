@@ -4,9 +4,7 @@
 namespace hl {
 
 CornersStation::CornersStation(Desk& desk, Player& player)
-    : desk_(desk), player_(player), page_(new CornerPage(desk, player)) {
-    connect(&desk_, &Desk::opened, this, &Station::lampChanged);
-}
+    : desk_(desk), player_(player), page_(new CornerPage(desk, player)) {}
 
 QList<StationKey> CornersStation::keys() {
     QList<StationKey> keys = {

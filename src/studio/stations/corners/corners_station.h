@@ -10,11 +10,11 @@ class CornersStation : public Station {
     Q_OBJECT
   public:
     CornersStation(Desk& desk, Player& player);
+    StationId id() const override { return StationId::Corners; }
     QString name() const override { return tr("Corners"); }
     QWidget* page() override { return page_; }
     StationLayout layout() const override { return {.planBeside = true, .tallPedals = true, .bounds = true}; }
     QList<StationKey> keys() override;
-    Lamp lamp() const override { return desk_.isOpen() ? Lamp::Filled : Lamp::Hollow; }
 
   private:
     Desk& desk_;

@@ -91,6 +91,8 @@ void braking(Rows& r, const GuideCorner& c, const CornerFacts& f) {
                  off = f.brakeReleaseM ? f.brakeReleaseM->value : c.apexM;
     r.group(QObject::tr("Brake"));
     r.numbers(FactGroup::Brake, on, off);
+    for (const auto& h : f.brakeHeld)
+        r.text(QObject::tr("held at %1 %").arg(whole(100 * h.low)), metresFrom(h.fromM, h.toM), h.fromM, h.toM);
     r.text(QObject::tr("shape"), shape(f.brakeShape), on, off);
 }
 

@@ -34,7 +34,7 @@ class SumDelegate : public QStyledItemDelegate {
 };
 
 QString secondsText(double s) {
-    if (std::abs(s) < kLeast) return QStringLiteral("0.00");
+    if (std::abs(s) < kLeast) return QStringLiteral("\u2013"); // nothing is no figure
     return (s > 0 ? QStringLiteral("+") : QStringLiteral("\u2212")) + QString::number(std::abs(s), 'f', 2);
 }
 
@@ -144,12 +144,12 @@ void LapView::refresh() {
     table_->resizeRowsToContents();
     QTimer::singleShot(0, this, &LapView::shareWidth); // a scroll bar may have come or gone
     QStringList lines;
-    for (const auto& f : m.study.faults)
-        if (const auto* c = cornerWith(desk_.guide(), f.corner); c && lines.size() < kFirst)
+    for (const auto* f : openFaults(m.study, desk_.guide()))
+        if (const auto* c = cornerWith(desk_.guide(), f->corner); c && lines.size() < kFirst)
             lines << tr("<b>%1</b> (about %2 s): %3")
                          .arg(c->number)
-                         .arg(f.costS, 0, 'f', 2)
-                         .arg(QString::fromStdString(f.evidence).toHtmlEscaped());
+                         .arg(f->costS, 0, 'f', 2)
+                         .arg(QString::fromStdString(f->evidence).toHtmlEscaped());
     for (const auto& w : m.study.shifts)
         if (w.gainS > kLeast)
             lines << tr("<b>Up to %1</b> at %2 instead of %3: %4 s each time")

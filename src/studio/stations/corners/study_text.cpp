@@ -2,6 +2,7 @@
 #include "studio/stations/corners/study_text.h"
 
 #include "core/corner/spread.h"
+#include "core/guide/edits.h"
 #include "core/judge/advice_for.h"
 #include "picture/tokens.h"
 
@@ -57,6 +58,12 @@ QString studyText(const Session& m, const Guide& guide, CornerId corner) {
     for (std::size_t i = 0; i < m.study.faults.size(); ++i) {
         const auto& f = m.study.faults[i];
         if (f.corner != corner) continue;
+        if (const auto* answer = answerTo(guide, "slip." + f.kind, corner)) {
+            lines << QObject::tr("On purpose: %1 (%2)")
+                         .arg(QString::fromStdString(f.evidence).toHtmlEscaped(),
+                              QString::fromStdString(answer->why).toHtmlEscaped());
+            continue;
+        }
         auto line = QObject::tr("<b>Worth a look</b> (about %1 s): %2")
                         .arg(f.costS, 0, 'f', 2)
                         .arg(QString::fromStdString(f.evidence).toHtmlEscaped());
@@ -64,6 +71,9 @@ QString studyText(const Session& m, const Guide& guide, CornerId corner) {
             line += QStringLiteral(" <a href='advise:%1' style='color:%2'>%3</a>")
                         .arg(i)
                         .arg(QColor(look::kLampInk).name(), QObject::tr("advise otherwise"));
+        line += QStringLiteral(" <a href='purpose:%1' style='color:%2'>%3</a>")
+                    .arg(i)
+                    .arg(QColor(look::kLampInk).name(), QObject::tr("on purpose"));
         lines << line;
     }
     lines.removeAll(QString());

@@ -3,10 +3,8 @@
 
 namespace hl {
 
-CutStation::CutStation(Desk& desk, Player& player) : desk_(desk), player_(player), page_(new BeatsTable(desk, player)) {
-    connect(&desk_, &Desk::opened, this, &Station::lampChanged);
-    connect(&desk_, &Desk::cutChanged, this, &Station::lampChanged);
-}
+CutStation::CutStation(Desk& desk, Player& player)
+    : desk_(desk), player_(player), page_(new BeatsTable(desk, player)) {}
 
 QList<StationKey> CutStation::keys() { return page_->keys(); }
 
@@ -14,7 +12,5 @@ void CutStation::enter() {
     if (!desk_.isOpen()) return;
     if (const auto* s = sectionOf(desk_.cut(), desk_.corner())) player_.seekGuide(seconds(s->start));
 }
-
-Lamp CutStation::lamp() const { return desk_.cut().lengthS > 0 ? Lamp::Filled : Lamp::Hollow; }
 
 } // namespace hl

@@ -10,6 +10,7 @@ class CutStation : public Station {
     Q_OBJECT
   public:
     CutStation(Desk& desk, Player& player);
+    StationId id() const override { return StationId::Cut; }
     QString name() const override { return tr("Cut"); }
     QWidget* page() override { return page_; }
     StationLayout layout() const override {
@@ -17,7 +18,6 @@ class CutStation : public Station {
     }
     QList<StationKey> keys() override;
     void enter() override;
-    Lamp lamp() const override;
 
   private:
     Desk& desk_;

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/stations/cut/shorten_note.h"
 
+#include "core/cut/empty_sections.h"
 #include "core/cut/would_help.h"
 #include "core/guide/beat_edits.h"
 #include "picture/paint_scene.h"
@@ -12,6 +13,12 @@ namespace hl {
 namespace {
 
 constexpr TaskKind kShortening{"what to leave out first"};
+
+QString kindText(SectionKind kind) {
+    const auto word = name(kind);
+    return QString::fromLatin1(word.data(), static_cast<qsizetype>(word.size()))
+        .replace(QLatin1Char('-'), QLatin1Char(' '));
+}
 
 } // namespace
 
@@ -68,8 +75,13 @@ void ShortenNote::write() {
     if (budget > 0)
         text += cut.lengthS > budget ? tr(" \u00b7 %1 too long").arg(clockText(cut.lengthS - budget))
                                      : tr(" \u00b7 %1 left").arg(clockText(budget - cut.lengthS));
+    QStringList empty;
+    for (const auto kind : desk_.isOpen() ? emptySections(desk_.guide(), cut) : std::vector<SectionKind>{})
+        empty << kindText(kind);
+    if (!empty.empty())
+        text += tr(" \u00b7 empty, to be written, drafted or dropped: %1").arg(empty.join(QStringLiteral(", ")));
     line_->setText(text);
-    first_->setVisible(!proposals_.empty());
+    first_->setVisible(!proposals_.empty() || !empty.empty());
 }
 
 void ShortenNote::fill() {
@@ -86,6 +98,13 @@ void ShortenNote::fill() {
         });
         a->setToolTip(QString::fromStdString(l.why));
     }
+    for (const auto kind : emptySections(desk_.guide(), desk_.cut()))
+        menu_->addAction(tr("Drop what is empty: %1").arg(kindText(kind)), [this, kind] {
+            desk_.edit({tr("Section dropped").toStdString(), [kind](Guide g) {
+                            for (auto& part : g.outline) std::erase(part.sections, kind);
+                            return g;
+                        }});
+        });
     menu_->setToolTipsVisible(true);
 }
 

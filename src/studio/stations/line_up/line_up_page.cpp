@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/stations/line_up/line_up_page.h"
 
+#include "core/guide/scene_edits.h"
+#include "core/log/repair.h"
 #include "picture/tokens.h"
 #include "studio/widgets/style.h"
 
@@ -35,6 +37,16 @@ std::vector<QImage> framesAt(const std::filesystem::path& video, const std::vect
 
 } // namespace
 
+namespace {
+/// By how much the clocks part in an hour: a frame and less is nothing to speak of.
+QString driftText(double ppm) {
+    const double inAnHour = 3600 * std::abs(ppm) * 1e-6;
+    if (inAnHour < 0.04) return {};
+    return ppm > 0 ? QObject::tr(", and the log's clock gains %1 s in an hour").arg(inAnHour, 0, 'f', 2)
+                   : QObject::tr(", and the log's clock loses %1 s in an hour").arg(inAnHour, 0, 'f', 2);
+}
+} // namespace
+
 QString tieMethodText(const std::string& method) {
     if (method == "sound") return QObject::tr("by the engine's sound");
     if (method == "motion") return QObject::tr("by how the picture turns");
@@ -61,6 +73,16 @@ LineUpPage::LineUpPage(Desk& desk, Player& player, QWidget* parent)
     verdict_->setObjectName(QStringLiteral("tieVerdict"));
     verdict_->setWordWrap(true);
     column->addWidget(verdict_);
+    sides_ = new QWidget;
+    sidesText_ = new QLabel, turnRound_ = plainButton({});
+    turnRound_->setObjectName(QStringLiteral("turnRound"));
+    sidesText_->setWordWrap(true);
+    auto* sidesRow = new QHBoxLayout(sides_);
+    sidesRow->setContentsMargins(0, 0, 0, 0);
+    sidesRow->addWidget(sidesText_, 1);
+    sidesRow->addWidget(turnRound_);
+    sides_->hide();
+    column->addWidget(sides_);
     column->addWidget(evidence_, 1);
     column->addWidget(places_);
     connect(places_, &PlacesView::chosen, this, &LineUpPage::choose);
@@ -104,6 +126,10 @@ LineUpPage::LineUpPage(Desk& desk, Player& player, QWidget* parent)
     connect(sound_, &QPushButton::clicked, this, [this] { tieBy(SyncBy::Sound); });
     connect(motion_, &QPushButton::clicked, this, [this] { tieBy(SyncBy::Motion); });
     connect(both_, &QPushButton::clicked, this, [this] { tieBy(SyncBy::Both); });
+    connect(turnRound_, &QPushButton::clicked, this, [this] {
+        desk_.edit({tr("Left and right").toStdString(),
+                    [told = sidesSeen_](Guide g) { return withSides(std::move(g), told); }});
+    });
     connect(earlier, &QPushButton::clicked, this, [this] { nudge(-1); });
     connect(later, &QPushButton::clicked, this, [this] { nudge(1); });
     connect(add, &QPushButton::clicked, this, &LineUpPage::addPair);
@@ -118,6 +144,7 @@ LineUpPage::LineUpPage(Desk& desk, Player& player, QWidget* parent)
         for (auto* b : {sound_, motion_, both_}) b->setEnabled(true);
         state_->hide();
         gatheredFor_.clear();
+        picturesTurn_.reset();
         evidence_->clear();
         refresh();
         if (isVisible()) enter();
@@ -129,6 +156,22 @@ LineUpPage::LineUpPage(Desk& desk, Player& player, QWidget* parent)
         if (kind == QLatin1String(kTying.name))
             state_->setText(tr("%1, %2 %").arg(doing).arg(static_cast<int>(share * 100)));
     });
+}
+
+/// What the picture says of left and right, where the log does not know or may be wrong.
+void LineUpPage::lookAtSides() {
+    const auto& log = *desk_.session().log;
+    const auto told = picturesTurn_ && sidesMayBeMirrored(log)
+                          ? sidesInPicture(*picturesTurn_, log, desk_.guide().sources.film().tie)
+                          : std::nullopt;
+    const bool against = told && *told < 0, guessed = log.sides.from == Sides::Guessed;
+    sides_->setVisible(guessed || against);
+    sidesText_->setText(
+        against ? tr("<b>Left and right are mirrored</b>: the picture turns the other way than the log.")
+        : told  ? tr("<b>Left and right</b> are guessed, and the picture turns as the log does.")
+                : tr("<b>Left and right are guessed</b>: look whether the first corner goes the right way."));
+    turnRound_->setText(told && !against ? tr("So they are") : tr("Turn them round"));
+    sidesSeen_ = {told ? Sides::Film : Sides::Said, desk_.guide().sources.sides.turned != (against || !told)};
 }
 
 double LineUpPage::frameS() const {
@@ -150,7 +193,10 @@ void LineUpPage::enter() {
     desk_.tasks().start(
         this, kWatching, [s = desk_.sharedSession()](const Progress& p) { return motionEvidence(*s, p); },
         [this](Result<PictureMotion> m) {
-            if (m) evidence_->addMotion(std::move(*m));
+            if (!m) return;
+            picturesTurn_ = *m;
+            evidence_->addMotion(std::move(*m));
+            lookAtSides();
         });
 }
 
@@ -166,12 +212,9 @@ void LineUpPage::refresh() {
                              ? tr("<b>Not tied</b>: look for it by sound or picture, or set two moments by hand.")
                              : tr("<b>Not surely tied</b>, %1: look at the places below, or set two moments by hand.")
                                    .arg(tieMethodText(s.tie.method));
-    verdict_->setText(verdict + QLatin1Char(' ') +
-                      tr("Log time is film time plus %1 s%2.")
-                          .arg(s.tie.offsetS, 0, 'f', 3)
-                          .arg(std::abs(s.tie.driftPpm) < 1
-                                   ? QString()
-                                   : tr(", drifting %1 millionths").arg(s.tie.driftPpm, 0, 'f', 0)));
+    verdict_->setText(
+        verdict + QLatin1Char(' ') +
+        tr("Log time is film time plus %1 s%2.").arg(s.tie.offsetS, 0, 'f', 3).arg(driftText(s.tie.driftPpm)));
     pairs_->clear();
     for (const auto& p : s.pairs) {
         const double off = seconds(s.tie.log(p.footage)) - seconds(timeAt(desk_.session().trace, p.atM));
@@ -182,6 +225,7 @@ void LineUpPage::refresh() {
     }
     use_->setEnabled(s.pairs.size() >= 2);
     byHand_->setVisible(!s.pairs.empty());
+    lookAtSides();
     takeMoments();
 }
 

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
+#include "core/sync/motion.h"
 #include "jobs/bring_in.h"
 #include "studio/stations/line_up/places_view.h"
 #include "studio/views/evidence_view.h"
@@ -33,13 +34,18 @@ class LineUpPage : public QWidget {
     void choose(const TiePlace& place);
     void takeMoments();
     void takePictures();
+    void lookAtSides();
     double frameS() const;
     Desk& desk_;
     Player& player_;
     QLabel *verdict_, *state_;
     EvidenceView* evidence_;
     PlacesView* places_;
-    QWidget* byHand_ = nullptr;
+    QWidget *byHand_ = nullptr, *sides_ = nullptr;
+    QLabel* sidesText_ = nullptr;
+    QPushButton* turnRound_ = nullptr;
+    SidesTold sidesSeen_;                       ///< what the button would say of left and right
+    std::optional<PictureMotion> picturesTurn_; ///< of this guide's film, once it was watched
     QDoubleSpinBox* metre_;
     QListWidget* pairs_;
     QPushButton *sound_, *motion_, *both_, *use_;

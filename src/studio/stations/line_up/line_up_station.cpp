@@ -3,12 +3,7 @@
 
 namespace hl {
 
-LineUpStation::LineUpStation(Desk& desk, Player& player) : desk_(desk), page_(new LineUpPage(desk, player)) {
-    connect(&desk_, &Desk::opened, this, &Station::lampChanged);
-    connect(&desk_, &Desk::changed, this, [this](const GuideChange& what) {
-        if (what.sources) emit lampChanged();
-    });
-}
+LineUpStation::LineUpStation(Desk& desk, Player& player) : page_(new LineUpPage(desk, player)) {}
 
 QList<StationKey> LineUpStation::keys() {
     return {{Qt::Key_BracketLeft, tr("log one frame earlier"), [this] { page_->nudge(-1); }},
@@ -16,11 +11,6 @@ QList<StationKey> LineUpStation::keys() {
             {Qt::Key_1, tr("the film lies at the first place"), [this] { page_->choosePlace(0); }},
             {Qt::Key_2, tr("at the second"), [this] { page_->choosePlace(1); }},
             {Qt::Key_3, tr("at the third"), [this] { page_->choosePlace(2); }}};
-}
-
-Lamp LineUpStation::lamp() const {
-    if (!desk_.isOpen()) return Lamp::Hollow;
-    return desk_.guide().sources.film().tie.sure() ? Lamp::Filled : Lamp::Broken;
 }
 
 } // namespace hl

@@ -10,15 +10,14 @@ class LineUpStation : public Station {
     Q_OBJECT
   public:
     LineUpStation(Desk& desk, Player& player);
+    StationId id() const override { return StationId::LineUp; }
     QString name() const override { return tr("Line-up"); }
     QWidget* page() override { return page_; }
     StationLayout layout() const override { return {.filmShare = 8}; }
     QList<StationKey> keys() override;
     void enter() override { page_->enter(); }
-    Lamp lamp() const override;
 
   private:
-    Desk& desk_;
     LineUpPage* page_;
 };
 

@@ -30,7 +30,8 @@ struct Followed {
 std::vector<Marker> usualMarks(const Guide& g, const Session& s, const GuideCorner& corner) {
     auto bare = g;
     for (auto& c : bare.corners) c.markers.clear(), c.beats.clear(), c.advice.clear();
-    const auto draft = withDraft(bare, {s.trace, s.measured.corners, s.measured.facts, s.trackOrNull()});
+    const auto draft =
+        withDraft(bare, {s.trace, s.measured.corners, s.measured.facts, s.trackOrNull(), s.measured.sidesKnown});
     std::vector<Marker> out;
     if (const auto* drafted = cornerNumbered(draft, corner.number))
         for (auto m : drafted->markers) {

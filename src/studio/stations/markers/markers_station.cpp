@@ -3,9 +3,7 @@
 
 namespace hl {
 
-MarkersStation::MarkersStation(Desk& desk, Player& player) : desk_(desk), page_(new MarkersPage(desk, player)) {
-    connect(&desk_, &Desk::opened, this, &Station::lampChanged);
-    connect(&desk_, &Desk::changed, this, &Station::lampChanged);
+MarkersStation::MarkersStation(Desk& desk, Player& player) : page_(new MarkersPage(desk, player)) {
     connect(page_, &MarkersPage::said, this, &Station::said);
 }
 
@@ -37,15 +35,6 @@ QList<StationKey> MarkersStation::keys() {
              }},
             {Qt::Key_H, tr("keep a part of the film clear"), [p] { p->armKeepClear(); }},
             {Qt::Key_X, tr("set nothing"), [p] { p->disarm(); }}};
-}
-
-Lamp MarkersStation::lamp() const {
-    if (!desk_.isOpen()) return Lamp::Hollow;
-    const auto& g = desk_.guide();
-    if (g.sources.film().camera.assumed) return Lamp::Hollow;
-    return std::any_of(g.corners.begin(), g.corners.end(), [](const auto& c) { return !c.markers.empty(); })
-               ? Lamp::Filled
-               : Lamp::Hollow;
 }
 
 } // namespace hl

@@ -10,6 +10,7 @@ class MarkersStation : public Station {
     Q_OBJECT
   public:
     MarkersStation(Desk& desk, Player& player);
+    StationId id() const override { return StationId::Markers; }
     QString name() const override { return tr("Markers"); }
     QWidget* page() override { return page_; }
     StationLayout layout() const override {
@@ -18,10 +19,8 @@ class MarkersStation : public Station {
     PictureTool* pictureTool() override { return &page_->hand(); }
     QList<StationKey> keys() override;
     void enter() override { page_->lookAtFilm(); }
-    Lamp lamp() const override;
 
   private:
-    Desk& desk_;
     MarkersPage* page_;
     bool planShown_ = false;
 };

@@ -1,12 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/stations/publish/check_list.h"
 
+#include "core/guide/edits.h"
 #include "core/words/live_values.h"
 #include "picture/tokens.h"
 #include "studio/stations/words/word_marks.h"
 #include "studio/widgets/style.h"
 
 #include <algorithm>
+#include <QInputDialog>
 #include <QKeyEvent>
 
 namespace hl {
@@ -32,22 +34,13 @@ std::optional<WordMark> markOf(const Desk& desk, const Finding& f) {
 QString keysOf(const Desk& desk, const Finding& f) {
     const auto m = markOf(desk, f);
     const auto* b = m ? beatWith(desk.guide(), f.beat) : nullptr;
-    if (!b) return {};
+    if (!b) return f.severity == Severity::Note ? QString() : QObject::tr("Ctrl+Alt+M: it is on purpose");
     QStringList keys;
     if (!correctedWords(desk, f.beat, QString::fromStdString(textOf(*b, f.found->in)), *m).isEmpty())
         keys << QObject::tr("Ctrl+M writes what was measured");
     if (canBeAdvice(*m)) keys << QObject::tr("Ctrl+Shift+M makes it advice");
     keys << QObject::tr("Ctrl+Alt+M leaves it");
     return keys.join(QStringLiteral("  \u00b7  "));
-}
-
-/// Where a finding is mended that is of no words and of no corner's facts; empty: there.
-QString stationOf(const Finding& f) {
-    if (f.beat) return {};
-    if (f.where == "scene") return CheckList::tr("Scene");
-    if (f.where == "line-up") return CheckList::tr("Line-up");
-    if (f.where == "outline") return CheckList::tr("Cut");
-    return f.where.starts_with("marker") ? CheckList::tr("Markers") : QString();
 }
 
 } // namespace
@@ -132,8 +125,8 @@ void CheckList::refresh() {
 void CheckList::jump() {
     const auto* f = chosen();
     if (!f) return;
-    if (const auto station = stationOf(*f); !station.isEmpty())
-        emit stationWanted(station, f->corner);
+    if (const auto station = mendedAt(*f))
+        emit stationWanted(*station, f->corner);
     else
         emit wanted(f->corner, f->beat);
 }
@@ -153,7 +146,19 @@ void CheckList::advise() {
 void CheckList::leaveIt() {
     const auto* f = chosen();
     if (!f) return;
-    if (const auto m = markOf(desk_, *f)) askToLeave(desk_, f->beat, *m, this);
+    if (const auto m = markOf(desk_, *f)) return askToLeave(desk_, f->beat, *m, this);
+    bool ok = false;
+    const auto why =
+        QInputDialog::getText(this, tr("On purpose"), tr("%1. Why is it so?").arg(QString::fromStdString(f->message)),
+                              QLineEdit::Normal, {}, &ok);
+    if (ok && !why.simplified().isEmpty()) answer(why.simplified());
+}
+
+void CheckList::answer(const QString& why) {
+    const auto* f = chosen();
+    if (!f) return;
+    desk_.edit({tr("On purpose").toStdString(), [a = OnPurpose{f->rule, f->corner, f->beat, why.toStdString()}](
+                                                    Guide g) { return withAnswer(std::move(g), a); }});
 }
 
 void CheckList::keyPressEvent(QKeyEvent* e) {

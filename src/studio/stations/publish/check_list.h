@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
+#include "jobs/stations.h"
 #include "studio/document/desk.h"
 
 #include <QListWidget>
@@ -18,11 +19,12 @@ class CheckList : public QListWidget {
     void choose(int finding);      ///< by its place in the desk's findings
     void correct();
     void advise();
-    void leaveIt();
+    void leaveIt();                  ///< asks why, and keeps the answer
+    void answer(const QString& why); ///< the chosen finding is so on purpose
 
   signals:
-    void wanted(hl::CornerId corner, hl::BeatId beat);            ///< to be looked at
-    void stationWanted(const QString& name, hl::CornerId corner); ///< where it is mended
+    void wanted(hl::CornerId corner, hl::BeatId beat);              ///< to be looked at
+    void stationWanted(hl::StationId station, hl::CornerId corner); ///< where it is mended
 
   protected:
     void keyPressEvent(QKeyEvent* e) override;

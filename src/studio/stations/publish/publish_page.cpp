@@ -183,8 +183,11 @@ void PublishPage::start(bool publish) {
     wish.out = out.string() + "-piece.mp4", wish.fromS = from_->value(), wish.toS = to_->value();
     desk_.tasks().start(
         this, kPublishing,
-        [g = desk_.guide(), s = desk_.sharedSession(), cut = desk_.sharedCut(), publish, clips = clips_->isChecked(),
-         tall = tall_->isChecked(), wish, out](const Progress& progress) -> Result<std::string> {
+        [g = desk_.guide(), s = desk_.sharedSession(), planned = desk_.sharedCut(), isNew = desk_.cutIsOfThisGuide(),
+         speak = desk_.speaker(), publish, clips = clips_->isChecked(), tall = tall_->isChecked(), wish,
+         out](const Progress& progress) -> Result<std::string> {
+            // An edit of a moment ago may still be being planned: what is published is the guide as it is now.
+            const auto cut = isNew ? planned : std::make_shared<const Cut>(planCut(g, *s, speak(g, *s)));
             if (publish) {
                 auto r = publishGuide(g, *s, *cut, out, {{}, clips, tall}, progress);
                 return r ? Result<std::string>((out / "index.html").string()) : Result<std::string>(r.error());

@@ -24,8 +24,8 @@ class PublishPage : public QWidget {
     QList<StationKey> keys();
 
   signals:
-    void wanted(hl::CornerId corner, hl::BeatId beat);            ///< of a finding, to be looked at
-    void stationWanted(const QString& name, hl::CornerId corner); ///< where a finding is mended
+    void wanted(hl::CornerId corner, hl::BeatId beat);              ///< of a finding, to be looked at
+    void stationWanted(hl::StationId station, hl::CornerId corner); ///< where a finding is mended
     void published(const QString& folder);
     void failed(const QString& sentence);
 

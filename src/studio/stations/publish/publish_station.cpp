@@ -4,20 +4,13 @@
 namespace hl {
 
 PublishStation::PublishStation(Desk& desk, Player& player) : page_(new PublishPage(desk, player)) {
-    connect(&desk, &Desk::opened, this, [this] { light(Lamp::Hollow); });
     connect(page_, &PublishPage::wanted, this,
             [this](CornerId corner, BeatId beat) { emit wordsWanted(corner, beat); });
     connect(page_, &PublishPage::stationWanted, this, &Station::stationWanted);
-    connect(page_, &PublishPage::failed, this, [this] { light(Lamp::Broken); });
     connect(page_, &PublishPage::published, this, [this](const QString& folder) {
-        light(Lamp::Filled);
+        emit publishedNow();
         emit said(tr("Published: %1").arg(folder), false);
     });
-}
-
-void PublishStation::light(Lamp lamp) {
-    lamp_ = lamp;
-    emit lampChanged();
 }
 
 } // namespace hl

@@ -10,17 +10,15 @@ class PublishStation : public Station {
     Q_OBJECT
   public:
     PublishStation(Desk& desk, Player& player);
+    StationId id() const override { return StationId::Publish; }
     QString name() const override { return tr("Publish"); }
     QWidget* page() override { return page_; }
     StationLayout layout() const override { return {.plays = Player::Mode::Guide}; }
     QList<StationKey> keys() override { return page_->keys(); }
     void leave() override { page_->cancel(); }
-    Lamp lamp() const override { return lamp_; }
 
   private:
-    void light(Lamp lamp);
     PublishPage* page_;
-    Lamp lamp_ = Lamp::Hollow;
 };
 
 } // namespace hl

@@ -9,6 +9,7 @@
 #include "studio/stations/scene/panel_dialog.h"
 #include "studio/widgets/style.h"
 
+#include <QComboBox>
 #include <QFileDialog>
 #include <QFileInfo>
 #include <QFormLayout>
@@ -40,8 +41,8 @@ QWidget* fileRow(QLineEdit* edit, const QString& name, QWidget* parent) {
 NewGuideDialog::NewGuideDialog(Tasks& tasks, QWidget* parent)
     : QDialog(parent), tasks_(tasks), video_(new QLineEdit), log_(new QLineEdit), track_(new QLineEdit),
       folder_(new QLineEdit), car_(new QLineEdit), conditions_(new QLineEdit), pairs_(new QLineEdit), state_(quiet({})),
-      bar_(new QProgressBar), make_(lampButton(tr("Make the guide"))), columns_(plainButton(tr("Columns\u2026"))),
-      panel_(plainButton(tr("Panel\u2026"))) {
+      bar_(new QProgressBar), real_(new QComboBox), make_(lampButton(tr("Make the guide"))),
+      columns_(plainButton(tr("Columns\u2026"))), panel_(plainButton(tr("Panel\u2026"))) {
     setWindowTitle(tr("New guide"));
     auto* outer = new QVBoxLayout(this);
     outer->setContentsMargins(0, 0, 0, 0);
@@ -75,6 +76,12 @@ NewGuideDialog::NewGuideDialog(Tasks& tasks, QWidget* parent)
     connect(log_, &QLineEdit::textChanged, this, &NewGuideDialog::lookAtLog);
     connect(columns_, &QPushButton::clicked, this, &NewGuideDialog::askColumns);
     form->addRow(tr("Track"), fileRow(track_, tr("Track, if there is one"), this));
+    real_->setObjectName(QStringLiteral("newReal"));
+    real_->setAccessibleName(tr("What kind of circuit it is"));
+    real_->addItem(tr("not said: as the track file has it"));
+    real_->addItem(tr("a real one: cautions stand in the guide"), true);
+    real_->addItem(tr("a simulator's: nobody gets hurt"), false);
+    form->addRow(tr("Circuit"), real_);
     form->addRow(tr("Car"), car_);
     form->addRow(tr("Conditions"), conditions_);
     form->addRow(tr("Moments"), pairs_);
@@ -104,7 +111,7 @@ NewGuideDialog::NewGuideDialog(Tasks& tasks, QWidget* parent)
             folder_->setText(QFileInfo(t).path() + QLatin1Char('/') + QFileInfo(t).completeBaseName() +
                              QStringLiteral("-guide"));
     });
-    resize(680, 470);
+    resize(680, 505);
 }
 
 void NewGuideDialog::take(const QStringList& files) {
@@ -203,6 +210,7 @@ void NewGuideDialog::start() {
         }
         wish.pairs.push_back(*pair);
     }
+    if (const auto real = real_->currentData(); real.isValid()) wish.real = real.toBool();
     wish.scene.car = car_->text().toStdString(),
     wish.scene.conditions = conditionsFrom(conditions_->text().toStdString());
     busy_ = true;

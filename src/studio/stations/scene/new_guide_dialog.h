@@ -11,6 +11,8 @@
 #include <QProgressBar>
 #include <QPushButton>
 
+class QComboBox;
+
 namespace hl {
 
 /// A film, its log, perhaps a track: and a guide is made of them in the background.
@@ -34,6 +36,7 @@ class NewGuideDialog : public QDialog {
     QLineEdit *video_, *log_, *track_, *folder_, *car_, *conditions_, *pairs_;
     QLabel* state_;
     QProgressBar* bar_;
+    QComboBox* real_; ///< whether people can get hurt
     QPushButton *make_, *columns_, *panel_;
     std::optional<LogShape> shape_; ///< of the log now named; none until it was looked at
     std::vector<ColumnChoice> choices_;

@@ -176,7 +176,8 @@ void ScenePage::refresh() {
     fill(title_, g.scene.title), fill(channel_, g.scene.channel), fill(car_, g.scene.car),
         fill(series_, g.scene.series);
     strip_->show(g.scene.conditions, g.scene.speedUnit);
-    real_->setChecked(g.scene.realTrack);
+    real_->setTristate(!g.scene.realSaid); // half ticked: nobody said
+    real_->setCheckState(!g.scene.realSaid ? Qt::PartiallyChecked : g.scene.realTrack ? Qt::Checked : Qt::Unchecked);
     lapFirst_->setChecked(has(g.outline, SectionKind::Lap));
     cards_->setChecked(has(g.outline, SectionKind::Conditions));
     const QSignalBlocker quietly(frameRate_);
@@ -191,7 +192,8 @@ void ScenePage::takeNames() {
     const Scene before = s;
     s.title = title_->text().toStdString(), s.channel = channel_->text().toStdString(),
     s.car = car_->text().toStdString(), s.series = series_->text().toStdString();
-    s.realTrack = real_->isChecked(), s.speedUnit = static_cast<SpeedUnit>(unit_->currentData().toInt());
+    s.realSaid = real_->checkState() != Qt::PartiallyChecked, s.realTrack = real_->checkState() == Qt::Checked;
+    s.speedUnit = static_cast<SpeedUnit>(unit_->currentData().toInt());
     if (s != before) edit(tr("Scene"), [s](Guide g) { return withScene(std::move(g), s); });
 }
 

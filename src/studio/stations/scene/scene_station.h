@@ -10,15 +10,14 @@ class SceneStation : public Station {
     Q_OBJECT
   public:
     explicit SceneStation(Desk& desk);
+    StationId id() const override { return StationId::Scene; }
     QString name() const override { return tr("Scene"); }
     QWidget* page() override { return page_; }
     StationLayout layout() const override {
         return {.filmShare = 5, .pageShare = 9, .planBelow = true, .pedals = false};
     }
-    Lamp lamp() const override;
 
   private:
-    Desk& desk_;
     ScenePage* page_;
 };
 

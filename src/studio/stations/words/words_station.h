@@ -11,17 +11,16 @@ class WordsStation : public Station {
     Q_OBJECT
   public:
     WordsStation(Desk& desk, Player& player);
+    StationId id() const override { return StationId::Words; }
     QString name() const override { return tr("Words"); }
     QWidget* page() override { return page_; }
     QWidget* underFilm() override { return takes_; }
     StationLayout layout() const override { return {.filmShare = 7, .pageShare = 10, .pedals = false}; }
     QList<StationKey> keys() override { return page_->keys() + takes_->keys(); }
-    Lamp lamp() const override;
     void showWords(BeatId beat) override { page_->choose(beat); }
     void leave() override { takes_->recording().finish(); } ///< what was spoken is kept
 
   private:
-    Desk& desk_;
     ScriptPage* page_;
     TakePanel* takes_;
 };
