@@ -105,9 +105,15 @@ double hardest(const LapTrace& trace) {
     return std::max(1.0, *at);
 }
 
-} // namespace
+/// A driver who corrects his line bends it to and fro about once a second: that is no corner. What lasts longer is one.
+LapTrace withoutCorrections(const LapTrace& driven) {
+    constexpr double kCalmS = 0.32;
+    auto calm = driven;
+    calm.curvature = smoothed(driven.t, driven.curvature, kCalmS);
+    return calm;
+}
 
-std::vector<Bend> bends(const LapTrace& trace, double enter) {
+std::vector<Bend> bendsIn(const LapTrace& trace, double enter) {
     const auto& k = trace.curvature;
     const double grip = kEnterGrip * hardest(trace);
     const auto strength = [&](std::size_t i) { // signed; 1 where a corner begins
@@ -134,6 +140,12 @@ std::vector<Bend> bends(const LapTrace& trace, double enter) {
         return std::abs(trace.heading[bend.b] - trace.heading[bend.a]) < kLeastAngle;
     });
     return parted;
+}
+
+} // namespace
+
+std::vector<Bend> bends(const LapTrace& trace, double enter) {
+    return bendsIn(enter == kEnterDriven ? withoutCorrections(trace) : trace, enter);
 }
 
 } // namespace hl

@@ -11,11 +11,12 @@
 namespace hl {
 namespace {
 
-constexpr double kLineReachM = 25;   // a timing line reaches this far beside the centre line
+constexpr double kLineReachM = 25;   // a timing line reaches this far beside where it is known to be
+constexpr double kBesideRoadM = 9;   // and so far beside the edges of a road: another piece of road may lie near
 constexpr double kShortestLapS = 12; // two crossings closer than this are one
 
 /// Log times at which the path crosses the line through `at` (perpendicular to `heading`) going forward.
-std::vector<double> crossings(const CarLog& log, Vec2 at, double heading) {
+std::vector<double> crossings(const CarLog& log, Vec2 at, double heading, double reachM = kLineReachM) {
     const auto& t = log[Channel::Time];
     const auto& x = log[Channel::X];
     const auto& y = log[Channel::Y];
@@ -25,7 +26,7 @@ std::vector<double> crossings(const CarLog& log, Vec2 at, double heading) {
     const auto across = [&](std::size_t i) { return -(x[i] - at.x) * s + (y[i] - at.y) * c; };
     for (std::size_t i = 1; i < t.size(); ++i) {
         const double a = along(i - 1), b = along(i);
-        if (!(a < 0 && b >= 0) || b - a > 200 || std::abs(across(i)) > kLineReachM) continue;
+        if (!(a < 0 && b >= 0) || b - a > 200 || std::abs(across(i)) > reachM) continue;
         const double f = -a / (b - a);
         const double when = lerp(t[i - 1], t[i], f);
         if (times.empty() || when - times.back() > kShortestLapS) times.push_back(when);
@@ -112,7 +113,7 @@ Result<LapList> findLaps(const CarLog& log, const Track* track, const std::optio
     std::vector<double> lines;
     if (track && log.hasPosition()) {
         const auto f = frameAt(*track, 0);
-        lines = crossings(log, {f.x, f.y}, f.headingRad);
+        lines = crossings(log, {f.x, f.y}, f.headingRad, std::max(f.left, f.right) + kBesideRoadM);
         list.line = track->line.empty() ? "track" : track->line;
     } else if (line && log.hasPosition()) {
         lines = crossings(log, line->at, line->headingRad);
