@@ -64,7 +64,7 @@ TEST_CASE("a film turns a mirrored log round, and the guide remembers it") {
 
 TEST_CASE("a track turns a mirrored log round where there is no film") {
     const ScratchFolder dir;
-    const auto placed = placedLog({mirroredLog(dir), demoFile("saltmarrow-track.geojson"), {}, {}});
+    const auto placed = placedLog({mirroredLog(dir), demoFile("saltmarrow-ring.geojson"), {}, {}});
     REQUIRE(placed);
     CHECK(placed->log.sides == SidesTold{Sides::Track, true});
     const auto alone = placedLog({mirroredLog(dir), std::nullopt, {}, {}});

@@ -60,9 +60,9 @@ class Grid {
                 const auto there = cells_.find(key(cell(p_.x[at]) + dx, cell(p_.y[at]) + dy));
                 if (there == cells_.end()) continue;
                 for (const auto i : there->second) {
-                    const double ex = p_.x[i] - p_.x[at], ey = p_.y[i] - p_.y[at];
-                    if (std::abs(ex * p_.c[at] + ey * p_.s[at]) < kStepM &&
-                        std::abs(-ex * p_.s[at] + ey * p_.c[at]) < kReachM &&
+                    if (i == 0) continue; // nobody knows where it comes from
+                    const double across = -(p_.x[i] - p_.x[at]) * p_.s[at] + (p_.y[i] - p_.y[at]) * p_.c[at];
+                    if (along(at, i - 1) < 0 && along(at, i) >= 0 && std::abs(across) < kReachM &&
                         p_.c[i] * p_.c[at] + p_.s[i] * p_.s[at] > kSameWay)
                         ways.push_back(p_.way[i]);
                 }
@@ -76,6 +76,9 @@ class Grid {
     }
 
   private:
+    double along(std::size_t at, std::size_t i) const {
+        return (p_.x[i] - p_.x[at]) * p_.c[at] + (p_.y[i] - p_.y[at]) * p_.s[at];
+    }
     static int cell(double v) { return static_cast<int>(std::floor(v / kCellM)); }
     static long long key(int x, int y) { return (static_cast<long long>(x) << 32) ^ static_cast<unsigned>(y); }
     const Path& p_;
