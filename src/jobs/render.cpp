@@ -291,7 +291,8 @@ Result<RenderReport> render(const Guide& written, const Session& m, const Cut& c
     return report;
 }
 
-LabelPlan labelsFor(const Guide& g, const Session& s, const Cut& cut, std::stop_token stop) {
+LabelPlan labelsFor(const Guide& written, const Session& s, const Cut& cut, std::stop_token stop) {
+    const auto g = asEdition(written); // marks of another edition take no room
     const auto clock = clockOf(g, s);
     return plannedLabels(stageOf(g, s, clock), cut, labelWidth, {}, [stop] { return !stop.stop_requested(); });
 }

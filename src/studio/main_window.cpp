@@ -127,6 +127,7 @@ void MainWindow::getReady(std::size_t station) {
 }
 
 MainWindow::~MainWindow() {
+    disconnect(qApp, nullptr, this, nullptr); // a dialog that goes with the window moves the focus once more
     for (auto& s : stations_) s->leave();
     // The widgets speak to the desk until they are gone (a field losing the focus hands in its text): they go first.
     const std::unique_ptr<QWidget> ground(takeCentralWidget());

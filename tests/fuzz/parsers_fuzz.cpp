@@ -4,16 +4,25 @@
 #include "core/claims/claim_reader.h"
 #include "core/corner/corner.h"
 #include "core/film_log/film_log.h"
+#include "core/guide/edition.h"
 #include "core/lap/learn_road.h"
+#include "core/log/column_choices.h"
 #include "core/log/log_input.h"
+#include "core/panel/panel_box.h"
 #include "core/track/road_shape.h"
 #include "store/corner_list.h"
+#include "store/files.h"
 #include "store/guide_file.h"
 #include "store/log_file.h"
+#include "store/plain_text.h"
+#include "store/points_file.h"
 #include "store/setup_file.h"
 
 #include <cstdint>
 #include <cstdlib>
+#include <filesystem>
+#include <fstream>
+#include <unistd.h>
 
 namespace {
 
@@ -34,12 +43,24 @@ void useTrack(const hl::Track& track) {
     hl::onRoad(track, 1e6, shape.curvatureAt(-5), 0);
 }
 
+constexpr std::size_t kMostBytes = 300'000; // deep and long enough for what costs more than it weighs
+
+/// As a file: archives, encodings, compressed logs.
+void useFile(std::string_view bytes, const char* suffix) {
+    const auto file =
+        std::filesystem::temp_directory_path() / ("highlantern-fuzz-" + std::to_string(::getpid()) + suffix);
+    std::ofstream(file, std::ios::binary) << bytes;
+    if (const auto log = hl::readLog(file)) useLog(*log);
+    static_cast<void>(static_cast<bool>(hl::readPlainText(file)));
+    static_cast<void>(static_cast<bool>(hl::readCornerList(file)));
+}
+
 } // namespace
 
 extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size) {
-    if (size < 1 || size > 20000) return 0;
+    if (size < 1 || size > kMostBytes) return 0;
     const std::string_view text(reinterpret_cast<const char*>(data + 1), size - 1);
-    switch (data[0] % 7) {
+    switch (data[0] % 12) {
     case 0: {
         if (const auto log = hl::importText(text, "fuzz")) useLog(*log);
         hl::LogInput in;
@@ -63,7 +84,39 @@ extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size
         hl::textOf(hl::conditionsFrom(text), hl::SpeedUnit::Kmh);
         hl::rulesFrom(text);
         break;
-    case 2: static_cast<void>(static_cast<bool>(hl::parseGuide(text, "fuzz"))); break;
+    case 2:
+        // What was read is written, and read again: the same guide.
+        if (const auto guide = hl::parseGuide(text, "fuzz")) {
+            const auto again = hl::parseGuide(hl::guideJson(*guide), "again");
+            if (!again || !(*again == *guide)) std::abort();
+            static_cast<void>(hl::asEdition(*guide));
+        }
+        break;
+    case 7: useFile(text, ".zip"); break;
+    case 8: useFile(text, ".csv"); break;
+    case 9:
+        static_cast<void>(static_cast<bool>(hl::parsePins(text, "fuzz")));
+        static_cast<void>(static_cast<bool>(hl::parsePoints(text, "fuzz")));
+        static_cast<void>(static_cast<bool>(hl::parsePanelBoxes(text, "fuzz")));
+        static_cast<void>(static_cast<bool>(hl::parseChoices(std::string(text))));
+        break;
+    case 10: { // nested without end, of any kind of bracket
+        std::string deep;
+        for (int k = 0; k < 3000 && !text.empty(); ++k) deep += text.substr(0, 40);
+        static_cast<void>(static_cast<bool>(hl::parseGuide(deep, "deep")));
+        static_cast<void>(static_cast<bool>(hl::parseSetup(deep, "deep")));
+        static_cast<void>(static_cast<bool>(hl::importText(deep, "deep")));
+        break;
+    }
+    case 11: {
+        const auto folder = std::filesystem::temp_directory_path() / ("highlantern-fuzz-" + std::to_string(::getpid()));
+        std::filesystem::create_directories(folder);
+        std::ofstream(folder / "guide.json", std::ios::binary) << text;
+        static_cast<void>(static_cast<bool>(hl::readGuide(folder)));
+        static_cast<void>(hl::unsavedEdits(folder));
+        static_cast<void>(static_cast<bool>(hl::inside(folder, std::string(text.substr(0, 200)))));
+        break;
+    }
     default:
         static const hl::ClaimFacts nothing;
         static const hl::ClaimReader reader(nothing);

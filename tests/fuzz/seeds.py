@@ -1,8 +1,12 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """Writes small well-formed inputs for the fuzzer to start from. Usage: seeds.py FOLDER"""
+import gzip
+import io
+import lzma
 import math
 import pathlib
 import sys
+import zipfile
 
 out = pathlib.Path(sys.argv[1])
 out.mkdir(parents=True, exist_ok=True)
@@ -27,6 +31,31 @@ seed("list-geojson", 3, '{"features":[{"properties":{"role":"corner","number":1,
 
 seed("sheet", 5, "name,value,unit,usual,why,if,then,step\nFront wing,4,,6,\"bites, early\",it pushes,up,1\n,,,,,it slides,down,\n")
 seed("sheet-json", 5, '{"setup":[{"name":"a","value":"1","rules":[{"if":"x","then":"up"}]}]}')
+seed("pins", 9, "film_s,x_px,y_px,at_m,left_m,up_m\n12.5,640,360,310,-4.2,0\n")
+seed("boxes", 9, "channel,kind,x_px,y_px,w_px,h_px,full\nthrottle,bar-up,10,20,12,80,\ngear,digits,40,20,30,40,\n")
+seed("deep", 10, '{"a":')
+seed("deep-list", 10, "[[[[")
+seed("deep-tags", 10, "<gpx><trk>")
+seed("folder", 11, '{"format":"high-lantern-guide","version":3,"scene":{},"sources":{"films":[],"log":"b","lap":1},"corners":[],"references":[],"next_id":2}')
+
+
+def zipped(names):
+    memory = io.BytesIO()
+    with zipfile.ZipFile(memory, "w", zipfile.ZIP_DEFLATED) as z:
+        for name in names:
+            z.writestr(name, "time,speed\n" + "".join(f"{i / 10},20\n" for i in range(40)))
+    return memory.getvalue()
+
+
+def bytes_seed(name, kind, data):
+    (out / name).write_bytes(bytes([kind]) + data)
+
+
+bytes_seed("zip", 7, zipped(["lap 1.csv", "lap 10.csv", "lap 2.csv"]))
+bytes_seed("gzip", 7, gzip.compress(b"time,speed\n" + b"1,2\n" * 50))
+bytes_seed("xz", 7, lzma.compress(b"time,speed\n" + b"1,2\n" * 50))
+bytes_seed("utf-16", 8, "time,speed\n1,2\n2,3\n".encode("utf-16"))
+bytes_seed("windows-1252", 8, "number,name,apex_m\n1,Kühler,100\n".encode("cp1252"))
 seed("conditions", 5, "dry, air 14,5 C, wind 12 km/h from SW, 14:30, tyres warm, race fuel")
 
 

@@ -263,13 +263,15 @@ TEST_CASE("pictures taken on foot fill the frame near the places they show, upri
     TwoFilms t;
     const double atM = t.guide.corners.front().apexM;
     // One is wide and huge, one was taken with the camera held upright.
-    t.guide = withStill(t.guide, {{}, photograph(t.dir / "wide.jpg", {4000, 1500}, Qt::black).string(), atM, "kerb"});
     t.guide = withStill(
-        t.guide,
-        {{},
-         photograph(t.dir / "tall.jpg", {900, 1200}, Qt::black, QImageIOHandler::TransformationRotate90).string(),
-         atM + 200,
-         ""});
+        t.guide, {{}, photograph(t.dir / "guide/wide.jpg", {4000, 1500}, Qt::black).filename().string(), atM, "kerb"});
+    t.guide = withStill(
+        t.guide, {{},
+                  photograph(t.dir / "guide/tall.jpg", {900, 1200}, Qt::black, QImageIOHandler::TransformationRotate90)
+                      .filename()
+                      .string(),
+                  atM + 200,
+                  ""});
     t.guide = withStill(t.guide, {{}, "gone.png", atM + 400, ""});
     t.guide = withShowing(t.guide, SectionKind::WalkThrough, {kStillPictures, kPlanPicture});
     REQUIRE(validated(t.guide));

@@ -218,12 +218,12 @@ TEST_CASE("a picture taken on foot fills the preview where it was taken, and giv
     const ScratchFolder dir;
     QImage photo(900, 600, QImage::Format_RGB32);
     photo.fill(QColor(250, 40, 40));
-    REQUIRE(photo.save(QString::fromStdString((dir / "kerb.png").string())));
     CutRoom room(dir, {3});
     auto& s = room.s;
-    s.desk().edit({"on foot", [file = (dir / "kerb.png").string()](Guide g) {
+    REQUIRE(photo.save(s.desk().folder() + QStringLiteral("/kerb.png")));
+    s.desk().edit({"on foot", [](Guide g) {
                        const double atM = g.corners[0].beats[0].atM;
-                       g = withStill(std::move(g), {{}, file, atM, ""});
+                       g = withStill(std::move(g), {{}, "kerb.png", atM, ""});
                        return withShowing(std::move(g), SectionKind::WalkThrough, {kStillPictures, kPlanPicture});
                    }});
     REQUIRE(room.planned());

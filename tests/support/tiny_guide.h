@@ -43,7 +43,8 @@ inline Guide tinyGuide(const std::filesystem::path& folder, const std::filesyste
     const auto corners = findCorners(onRoad->trace, nullptr);
     if (!corners) throw std::runtime_error(sentence(corners.error()));
     g = withDraft(std::move(g), {onRoad->trace, *corners, measureAll(onRoad->trace, *corners), nullptr});
-    g.sources.film().tie = {seconds(lap->start), 0, 5, 1, "hand"};
+    // The two seconds begin as the car comes to the first corner, wherever the line was assumed.
+    g.sources.film().tie = {seconds(timeAt(onRoad->trace, corners->front().turnInM)), 0, 5, 1, "hand"};
     if (auto s = saveGuide(folder, g); !s) throw std::runtime_error(sentence(s.error()));
     return g;
 }
