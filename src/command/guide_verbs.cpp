@@ -117,7 +117,9 @@ Answer publishAnswer(const GuideArguments& a, const Call& s) {
     if (!r) return r.error();
     json files = json::array();
     for (const auto& f : r->files) files.push_back((fs::path(a.out) / f).string());
-    return json{{"files", files}};
+    json j = {{"files", files}};
+    if (!r->note.empty()) j["note"] = r->note;
+    return j;
 }
 
 CLI::App* guideVerb(CLI::App& app, const char* name, const char* help, std::shared_ptr<GuideArguments>& a) {
@@ -213,6 +215,7 @@ void addPublish(CLI::App& app, Call& s) {
         s.work = [a, &s] { return publishAnswer(*a, s); };
         s.tell = [](const json& j, std::ostream& out) {
             for (const auto& f : j["files"]) out << f.get<std::string>() << "\n";
+            if (j.contains("note")) out << j["note"].get<std::string>() << "\n";
         };
     });
 }

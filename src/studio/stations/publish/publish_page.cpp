@@ -21,6 +21,10 @@ namespace {
 
 constexpr TaskKind kPublishing{"publish", Lane::Long};
 
+struct Made {
+    std::string file, note; ///< to be opened; what did not go as it should all the same
+};
+
 } // namespace
 
 PublishPage::PublishPage(Desk& desk, Player& player, QWidget* parent)
@@ -185,18 +189,21 @@ void PublishPage::start(bool publish) {
         this, kPublishing,
         [g = desk_.guide(), s = desk_.sharedSession(), planned = desk_.sharedCut(), isNew = desk_.cutIsOfThisGuide(),
          speak = desk_.speaker(), publish, clips = clips_->isChecked(), tall = tall_->isChecked(), wish,
-         out](const Progress& progress) -> Result<std::string> {
+         out](const Progress& progress) -> Result<Made> {
             // An edit of a moment ago may still be being planned: what is published is the guide as it is now.
             const auto cut = isNew ? planned : std::make_shared<const Cut>(planCut(g, *s, speak(g, *s)));
             if (publish) {
                 auto r = publishGuide(g, *s, *cut, out, {{}, clips, tall}, progress);
-                return r ? Result<std::string>((out / "index.html").string()) : Result<std::string>(r.error());
+                return r ? Result<Made>(Made{(out / "index.html").string(), r->note}) : Result<Made>(r.error());
             }
             auto r = hl::render(g, *s, *cut, wish, progress);
-            return r ? Result<std::string>(r->file.string()) : Result<std::string>(r.error());
+            return r ? Result<Made>(Made{r->file.string(), ""}) : Result<Made>(r.error());
         },
-        [this](Result<std::string> r) {
-            finish(static_cast<bool>(r), QString::fromStdString(r ? *r : sentence(r.error())));
+        [this](Result<Made> r) {
+            if (r)
+                made(QString::fromStdString(r->file), QString::fromStdString(r->note));
+            else
+                failedWith(QString::fromStdString(sentence(r.error())));
         });
 }
 
@@ -209,20 +216,25 @@ void PublishPage::idle() {
     bar_->hide(), state_->hide();
 }
 
-void PublishPage::finish(bool good, const QString& text) {
+void PublishPage::made(const QString& file, const QString& note) {
+    ended(true);
+    result_ = file;
+    state_->setText(note.isEmpty() ? tr("Done: %1").arg(file) : tr("Done: %1 – %2").arg(file, note));
+    emit published(file);
+}
+
+void PublishPage::failedWith(const QString& why) {
+    ended(false);
+    state_->setText(why);
+    emit failed(why);
+}
+
+void PublishPage::ended(bool good) {
     busy_ = false;
     for (auto* b : {publish_, render_}) b->setEnabled(true);
     cancel_->setEnabled(false);
     open_->setEnabled(good);
     bar_->setValue(good ? 1000 : 0);
-    if (good) {
-        result_ = text;
-        state_->setText(tr("Done: %1").arg(text));
-        emit published(text);
-    } else {
-        state_->setText(text);
-        emit failed(text);
-    }
 }
 
 } // namespace hl

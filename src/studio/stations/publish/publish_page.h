@@ -33,7 +33,9 @@ class PublishPage : public QWidget {
     void refresh();
     void refreshFindings();
     void start(bool publish);
-    void finish(bool good, const QString& text);
+    void made(const QString& file, const QString& note);
+    void failedWith(const QString& why);
+    void ended(bool good);
     void idle();
     void askForNames();
     Desk& desk_;
