@@ -134,3 +134,17 @@ TEST_CASE("of places that are passed as often the line lies on the straight that
     CHECK(std::cos(line->headingRad) == Approx(-1).margin(0.01));
     CHECK_FALSE(assumedLine(CarLog{}));
 }
+
+TEST_CASE("places that are no numbers or on no road neither make a line nor move it") {
+    auto log = stadiumLog({}, 50, 4);
+    const auto line = assumedLine(log);
+    REQUIRE(line);
+    const double odd[] = {std::nan(""), 1e300, -1e300, std::numeric_limits<double>::infinity(), 3e12};
+    auto &x = log[Channel::X], &y = log[Channel::Y];
+    for (std::size_t i = 500; i < x.size(); i += 400) (i / 400 % 2 ? x : y)[i] = odd[i / 400 % 5];
+    const auto despite = assumedLine(log);
+    REQUIRE(despite);
+    CHECK(despite->at.y == Approx(line->at.y).margin(1)); // on the same straight
+    for (auto& v : x) v = std::nan("");
+    CHECK_FALSE(assumedLine(log));
+}

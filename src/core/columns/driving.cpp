@@ -77,6 +77,7 @@ struct Pedal {
     std::size_t column = 0;
     double likeness = 0, worth = 0;
     Fit fit;
+    const OverSpans* push = nullptr; ///< which it goes with
 };
 
 /// `pushes` are the ways in which what a pedal does may be told: the gain of speed, and the power that goes into it.
@@ -89,13 +90,14 @@ std::optional<Pedal> pedalThat(const Columns& c, Channel channel, std::initializ
         if (channel == Channel::Throttle && r.atMost < 0.02) continue; // is held open somewhere
         if (channel == Channel::Brake && r.atLeast < 0.3) continue;    // is mostly left alone
         Fit f;
+        const OverSpans* with = *pushes.begin();
         for (const auto* push : pushes)
-            if (const auto other = fitOf(c.mean[i], *push); other.likeness > f.likeness) f = other;
+            if (const auto other = fitOf(c.mean[i], *push); other.likeness > f.likeness) f = other, with = push;
         if (f.slope * sign <= 0) continue;
         // A switch that is on or off says less than a pedal that says how far.
         const double worth = f.likeness + 2 * c.hint(i, channel) - (r.distinct < 4 ? 0.3 : 0);
         if (f.likeness < 0.4 || (best && worth <= best->worth)) continue;
-        best = Pedal{i, f.likeness, worth, f};
+        best = Pedal{i, f.likeness, worth, f, with};
     }
     return best;
 }
@@ -143,7 +145,7 @@ void judgePedals(Columns& c, const OverSpans& gain, const Motion& m) {
         double factor = pedalFactor(c.runs[p.column], known);
         if (const auto given = c.givenFactor(p.column, channel)) factor = *given, known = true;
         c.claims[p.column] = ColumnClaim{channel, factor, 0, known, named || (apart && p.likeness > 0.55), does, {}};
-        c.claims[p.column]->evidence.push_back(evidenceOf(speed, p.fit, c.mean[p.column], gain));
+        c.claims[p.column]->evidence.push_back(evidenceOf(speed, p.fit, c.mean[p.column], *p.push));
     };
     if (throttle) take(*throttle, Channel::Throttle, "the car gains speed with it");
     if (brake && (!throttle || brake->column != throttle->column))

@@ -15,6 +15,7 @@ constexpr double kLapM = 150;    // driven before a place can be passed again
 constexpr double kSameWay = 0.8; // cosine between two passes
 constexpr double kCellM = 25;
 constexpr std::size_t kMostPlaces = 60'000;
+constexpr double kFurthestM = 1e7;
 
 /// The path in steps of metres, with where it goes and how fast.
 struct Path {
@@ -28,7 +29,8 @@ Path pathOf(const CarLog& log, LogSpan within) {
     Path p;
     double last = -1e300;
     for (std::size_t i = 0; i < t.size() && p.x.size() < kMostPlaces; ++i) {
-        if (t[i] < within.fromS || t[i] > within.toS || driven[i] - last < kStepM) continue;
+        if (t[i] < within.fromS || t[i] > within.toS || !(driven[i] - last >= kStepM)) continue;
+        if (!(std::abs(x[i]) < kFurthestM && std::abs(y[i]) < kFurthestM)) continue; // no place on any road
         last = driven[i];
         p.x.push_back(x[i]), p.y.push_back(y[i]), p.v.push_back(speed[i]), p.way.push_back(driven[i]);
     }
