@@ -138,7 +138,7 @@ TEST_CASE("a clicked square is followed as long as it is there, and a click outs
 
 TEST_CASE("pins and points that cannot be are told with their line, and the guide stays as it was") {
     const ScratchFolder dir;
-    tinyGuide(dir / "g", squareFilm(dir / "film.mp4"));
+    const double turnInM = tinyGuide(dir / "g", squareFilm(dir / "film.mp4")).corners.front().turnInM;
     const auto folder = (dir / "g").string();
     const auto before = slurp(dir / "g/guide.json");
     for (const std::vector<std::string>& wrong :
@@ -159,13 +159,16 @@ TEST_CASE("pins and points that cannot be are told with their line, and the guid
         CHECK((slurp(dir / "g/guide.json") == before));
     }
     // Where nobody found the camera it is assumed, and places may be far off.
-    const auto ahead = dir.write("ahead.csv", "film_s,at_m,left_m,up_m\n0.5,100,0,0\n").string();
+    const auto ahead =
+        dir.write("ahead.csv", "film_s,at_m,left_m,up_m\n0.5," + std::to_string(turnInM + 35) + ",0,0\n").string();
     const auto placed = run({"project", folder, "--points", ahead, "--json"});
     INFO(placed.err);
     REQUIRE(placed.code == 0);
     CHECK(placed.answer()["points"][0]["uncertainty_px"] > 320 / 16);
     // One click is an answer, of which nobody can be sure.
-    const auto one = dir.write("one.csv", "film_s,x_px,y_px,at_m,left_m,up_m\n1,160,120,140,0,0\n").string();
+    const auto one =
+        dir.write("one.csv", "film_s,x_px,y_px,at_m,left_m,up_m\n1,160,120," + std::to_string(turnInM + 50) + ",0,0\n")
+            .string();
     const auto r = run({"camera", folder, "--pins", one, "--json"});
     INFO(r.err);
     REQUIRE(r.code == 0);
