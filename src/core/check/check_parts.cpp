@@ -96,8 +96,8 @@ std::vector<Finding> guessedSides(const Checked& checked) {
              Severity::Warn,
              {},
              {},
-             "scene",
-             std::string(kSidesGuessed) + ". Look at the film, and say in Scene which way the first corner goes",
+             "line-up",
+             std::string(kSidesGuessed) + ". Look at the film, and say in Line-up whether they are so or turned round",
              "",
              ""}};
 }
